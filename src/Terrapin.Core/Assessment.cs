@@ -1,0 +1,75 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+
+namespace Terrapin.Core;
+
+/// <summary>What a plan comes to.</summary>
+public sealed record Assessment
+{
+    /// <summary>The gravest first.</summary>
+    public required IReadOnlyList<Finding> Findings { get; init; }
+
+    public required DriveVerdict Drive { get; init; }
+
+    /// <summary>Each leak point in each mode, in the order of the plan.</summary>
+    public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
+
+    public required IReadOnlyList<StageStatus> Stages { get; init; }
+
+    public required Tally Tally { get; init; }
+}
+
+/// <summary>One leak point in one mode, in short.</summary>
+public sealed record LeakOutcome
+{
+    public required string LeakId { get; init; }
+
+    public required Mode Mode { get; init; }
+
+    public required Outcome Outcome { get; init; }
+
+    public string? Reason { get; init; }
+
+    /// <summary>m³.</summary>
+    public required Bounds EscapeM3 { get; init; }
+
+    public required bool Endless { get; init; }
+
+    /// <summary>m³/s, with the main open.</summary>
+    public required Bounds FlowM3PerS { get; init; }
+
+    /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
+    public double? StopsAfterS { get; init; }
+}
+
+public enum StageState
+{
+    Untouched,
+    Open,
+    Stop,
+    Done,
+}
+
+public sealed record StageStatus(Stage Stage, StageState State);
+
+/// <summary>The figures that are always in sight.</summary>
+public sealed record Tally
+{
+    /// <summary>The worst escape over all leaks and modes; <see langword="null"/> while there is no leak point.</summary>
+    public LeakOutcome? Worst { get; init; }
+
+    /// <summary>Leak points that are not stopped in at least one mode.</summary>
+    public required IReadOnlyList<string> NotStopped { get; init; }
+
+    /// <summary>Available over needed torque of the drive.</summary>
+    public double? TorqueRatio { get; init; }
+
+    public required int Stops { get; init; }
+
+    public required int Cautions { get; init; }
+
+    /// <summary>Measurements that are missing and make a result a bound.</summary>
+    public required int NotMeasured { get; init; }
+}

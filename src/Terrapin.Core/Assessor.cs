@@ -1,0 +1,79 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core;
+
+/// <summary>The one door: a plan goes in, an assessment comes out.</summary>
+public static class Assessor
+{
+    private static readonly Mode[] Modes = Enum.GetValues<Mode>();
+
+    /// <summary>Assesses a plan, in the order in which the craft works: main, drive, leaks, sensors, rules, rehearsals.</summary>
+    /// <param name="plan">A checked plan.</param>
+    public static Assessment Assess(Plan plan)
+    {
+        DriveVerdict drive = ValveVerdict.Of(plan);
+        var findings = new List<Finding>(drive.Findings);
+        findings.AddRange(RuleFindings.Of(plan));
+        var leaks = new List<LeakOutcome>();
+        foreach (LeakPoint leak in plan.Rooms.SelectMany(r => r.Leaks))
+        {
+            var rehearsal = new LeakRehearsal(plan, leak.Id, drive);
+            findings.AddRange(rehearsal.Findings);
+            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode))));
+        }
+
+        List<Finding> sorted = [.. findings
+            .DistinctBy(f => (f.Code, f.Where, f.Why))
+            .OrderByDescending(f => f.Severity)
+            .ThenBy(f => f.Stage)];
+        return new Assessment
+        {
+            Findings = sorted,
+            Drive = drive,
+            Leaks = leaks,
+            Stages = StageStates.Of(plan, sorted, leaks),
+            Tally = new Tally
+            {
+                Worst = leaks.Count == 0 ? null : leaks.MaxBy(l => l, Comparer<LeakOutcome>.Create(Compare)),
+                NotStopped = [.. leaks.Where(l => l.Endless).Select(l => l.LeakId).Distinct()],
+                TorqueRatio = drive.Ratio,
+                Stops = sorted.Count(f => f.Severity == Severity.Stop),
+                Cautions = sorted.Count(f => f.Severity == Severity.Caution),
+                NotMeasured = sorted.Count(f => MeasurementCodes.Contains(f.Code)),
+            },
+        };
+    }
+
+    private static readonly HashSet<string> MeasurementCodes =
+        ["not-measured", "supply-not-tested", "closes-fully-unknown", "distance-unknown", "position-unknown", "torque-unknown", "torque-estimated"];
+
+    private static LeakOutcome Shorten(Rehearsed rehearsed) => new()
+    {
+        LeakId = rehearsed.LeakId,
+        Mode = rehearsed.Mode,
+        Outcome = rehearsed.Outcome,
+        Reason = rehearsed.Reason,
+        EscapeM3 = rehearsed.EscapeM3,
+        Endless = rehearsed.Endless,
+        FlowM3PerS = rehearsed.FlowM3PerS,
+        StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events[^1].TimeS : null,
+    };
+
+    /// <summary>Endless is worse than not known, not known worse than any number; among the endless the faster.</summary>
+    private static int Compare(LeakOutcome a, LeakOutcome b)
+    {
+        int byEndless = a.Endless.CompareTo(b.Endless);
+        if (byEndless != 0)
+        {
+            return byEndless;
+        }
+
+        return a.Endless
+            ? (a.FlowM3PerS.High ?? 0).CompareTo(b.FlowM3PerS.High ?? 0)
+            : (a.EscapeM3.High ?? double.PositiveInfinity).CompareTo(b.EscapeM3.High ?? double.PositiveInfinity);
+    }
+}

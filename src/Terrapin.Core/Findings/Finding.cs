@@ -1,0 +1,91 @@
+namespace Terrapin.Core.Findings;
+
+public enum Severity
+{
+    /// <summary>Something to know.</summary>
+    Note,
+
+    /// <summary>It works, with a doubt that should be cleared.</summary>
+    Caution,
+
+    /// <summary>It does not work, or must not be done.</summary>
+    Stop,
+}
+
+public enum Stage
+{
+    Main,
+    Drive,
+    Rooms,
+    Sensors,
+    Rules,
+    Rehearse,
+}
+
+/// <summary>Who may carry out the remedy; local code decides.</summary>
+public enum Trade
+{
+    Fitter,
+    Plumber,
+    Electrician,
+    Utility,
+}
+
+public enum QuantityKind
+{
+    /// <summary>m³/s</summary>
+    Flow,
+
+    /// <summary>m³</summary>
+    Volume,
+
+    /// <summary>Pa</summary>
+    Pressure,
+
+    /// <summary>m, shown in metres or feet</summary>
+    Length,
+
+    /// <summary>m, shown in millimetres or inches</summary>
+    SmallLength,
+
+    /// <summary>N·m</summary>
+    Torque,
+
+    /// <summary>s</summary>
+    Duration,
+
+    /// <summary>°</summary>
+    Angle,
+
+    /// <summary>no unit</summary>
+    Ratio,
+}
+
+/// <summary>A number in a sentence, in SI, which the reader sees in the units of their choice.</summary>
+/// <param name="Kind">What is measured, which fixes the unit of <paramref name="Value"/>.</param>
+/// <param name="Value">In the SI unit of <paramref name="Kind"/>.</param>
+public sealed record Quantity(QuantityKind Kind, double Value);
+
+/// <summary>Something that Terrapin noticed.</summary>
+public sealed record Finding
+{
+    /// <summary>A stable word for this kind of finding.</summary>
+    public required string Code { get; init; }
+
+    public required Severity Severity { get; init; }
+
+    /// <summary>The stage where it is mended.</summary>
+    public required Stage Stage { get; init; }
+
+    /// <summary>JSON pointer into the plan.</summary>
+    public required string Where { get; init; }
+
+    /// <summary>What, and why it matters; <c>{name}</c> stands for a number of <see cref="Numbers"/>.</summary>
+    public required string Why { get; init; }
+
+    public required string Remedy { get; init; }
+
+    public required Trade Trade { get; init; }
+
+    public IReadOnlyDictionary<string, Quantity> Numbers { get; init; } = new Dictionary<string, Quantity>();
+}

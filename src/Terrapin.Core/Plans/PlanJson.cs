@@ -1,0 +1,142 @@
+using System.Security.Cryptography;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+using System.Text.Unicode;
+
+namespace Terrapin.Core.Plans;
+
+/// <summary>The plan document as JSON: reading it strictly, writing it in one canonical way, and its schema.</summary>
+public static class PlanJson
+{
+    /// <summary>How every document of this program is written: camel case, words for enumerations, nothing unknown.</summary>
+    public static JsonSerializerOptions Options { get; } = MakeOptions();
+
+    private static readonly JsonDocumentOptions DocumentOptions = new() { MaxDepth = 32, AllowDuplicateProperties = false };
+
+    /// <summary>Reads and checks a plan.</summary>
+    /// <param name="utf8">The document, UTF-8.</param>
+    /// <exception cref="RefusedException">It is not JSON, of another version, or at fault; names every place.</exception>
+    public static Plan Read(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = Parse(utf8);
+        return Read(document.RootElement, "");
+    }
+
+    /// <summary>Reads and checks a plan that is part of a larger document.</summary>
+    /// <param name="element">The plan's own element.</param>
+    /// <param name="pointer">Where it stands in the larger document, for the faults.</param>
+    /// <exception cref="RefusedException">It is of another version, or at fault.</exception>
+    public static Plan Read(JsonElement element, string pointer)
+    {
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", pointer) is { } fault)
+        {
+            throw new RefusedException([fault]);
+        }
+
+        Plan plan = ReadShape<Plan>(element, pointer);
+        List<Fault> faults = PlanReferences.Check(plan, pointer);
+        return faults.Count == 0 ? plan : throw new RefusedException(faults);
+    }
+
+    /// <summary>Reads any record of this program's documents, checking keys, types and limits but no references.</summary>
+    /// <exception cref="RefusedException">The shape is at fault; names every place.</exception>
+    public static T ReadShape<T>(JsonElement element, string pointer)
+    {
+        var faults = new List<Fault>();
+        ShapeCheck.Check(element, Options.GetTypeInfo(typeof(T)), pointer, faults);
+        return faults.Count == 0 ? element.Deserialize<T>(Options)! : throw new RefusedException(faults);
+    }
+
+    /// <summary>Parses JSON text.</summary>
+    /// <exception cref="RefusedException">It is not JSON; names line and column.</exception>
+    public static JsonDocument Parse(ReadOnlyMemory<byte> utf8)
+    {
+        if (!Utf8.IsValid(utf8.Span))
+        {
+            throw new RefusedException([new Fault("", "This is not UTF-8 text. Save it as UTF-8 and send it again.")], isNotJson: true);
+        }
+
+        try
+        {
+            return JsonDocument.Parse(utf8, DocumentOptions);
+        }
+        catch (JsonException e)
+        {
+            string place = e.LineNumber is { } line ? $"Line {line + 1}, column {e.BytePositionInLine + 1}" : "Somewhere in it";
+            throw new RefusedException(
+                [new Fault("", $"{place}: this is not JSON as it stands (each key once, numbers such as 1.5, null where not measured). Correct it there and send it again.")],
+                isNotJson: true);
+        }
+    }
+
+    /// <summary>Writes a plan in its canonical form: compact, keys in the order of the schema.</summary>
+    public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, Options);
+
+    /// <summary>The SHA-256 of the canonical form, in lower-case hexadecimal.</summary>
+    public static string Hash(ReadOnlySpan<byte> canonical) => Convert.ToHexStringLower(SHA256.HashData(canonical));
+
+    /// <summary>The JSON Schema (draft 2020-12) of the plan, made from the records themselves.</summary>
+    public static JsonNode Schema()
+    {
+        JsonNode schema = Options.GetJsonSchemaAsNode(
+            typeof(Plan),
+            new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = AddLimits });
+        schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
+        schema["title"] = "Terrapin plan";
+        schema["description"] = "One site: what is there, what is fitted, and what shall happen when it leaks. "
+            + "SI units, named in the key. null on a measurement means: not measured.";
+        return schema;
+    }
+
+    private static JsonNode AddLimits(JsonSchemaExporterContext context, JsonNode node)
+    {
+        if (node is not JsonObject schema || context.PropertyInfo?.AttributeProvider is not { } property)
+        {
+            return node;
+        }
+
+        foreach (object attribute in property.GetCustomAttributes(inherit: false))
+        {
+            switch (attribute)
+            {
+                case LimitsAttribute limits:
+                    schema["minimum"] = limits.Min;
+                    schema["maximum"] = limits.Max;
+                    if (limits.Unit.Length > 0)
+                    {
+                        schema["description"] = $"In {limits.Unit}.";
+                    }
+
+                    break;
+                case AtMostAttribute most:
+                    schema[context.TypeInfo.Kind == JsonTypeInfoKind.Enumerable ? "maxItems" : "maxLength"] = most.Max;
+                    break;
+                case IdAttribute:
+                    schema["pattern"] = IdAttribute.Pattern;
+                    break;
+            }
+        }
+
+        return schema;
+    }
+
+    private static JsonSerializerOptions MakeOptions()
+    {
+        var options = new JsonSerializerOptions
+        {
+            PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
+            UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+            RespectNullableAnnotations = true,
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            MaxDepth = 32,
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+        };
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+        options.MakeReadOnly();
+        return options;
+    }
+}

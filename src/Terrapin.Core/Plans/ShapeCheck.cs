@@ -1,0 +1,188 @@
+using System.Globalization;
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using System.Text.RegularExpressions;
+
+namespace Terrapin.Core.Plans;
+
+/// <summary>
+/// Holds a JSON element against a record's own shape and collects every fault with its place, so that a person gets all
+/// of them at once and in plain words, which the serializer's first exception does not give.
+/// </summary>
+internal static partial class ShapeCheck
+{
+    private const int MostFaults = 50;
+
+    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    {
+        if (faults.Count >= MostFaults)
+        {
+            return;
+        }
+
+        Type bare = Nullable.GetUnderlyingType(type.Type) ?? type.Type;
+        switch (type.Kind)
+        {
+            case JsonTypeInfoKind.Object:
+                CheckObject(element, type, pointer, faults);
+                break;
+            case JsonTypeInfoKind.Enumerable:
+                CheckList(element, type, pointer, faults);
+                break;
+            case JsonTypeInfoKind.Dictionary:
+                throw new NotSupportedException($"{type.Type} has no place in a document.");
+            default:
+                CheckScalar(element, bare, pointer, faults);
+                break;
+        }
+    }
+
+    /// <summary>A few words for what an element is.</summary>
+    public static string Describe(JsonElement element) => element.ValueKind switch
+    {
+        JsonValueKind.Object => "an object",
+        JsonValueKind.Array => "a list",
+        JsonValueKind.String => $"the text \"{Shorten(element.GetString()!)}\"",
+        JsonValueKind.Number => $"the number {Shorten(element.GetRawText())}",
+        JsonValueKind.True or JsonValueKind.False => element.GetRawText(),
+        _ => "null",
+    };
+
+    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    {
+        if (element.ValueKind != JsonValueKind.Object)
+        {
+            faults.Add(new Fault(pointer, $"An object is expected here; this is {Describe(element)}."));
+            return;
+        }
+
+        var properties = type.Properties.ToDictionary(p => p.Name);
+        foreach (JsonProperty member in element.EnumerateObject())
+        {
+            string at = $"{pointer}/{Escape(member.Name)}";
+            if (properties.TryGetValue(member.Name, out JsonPropertyInfo? property))
+            {
+                CheckProperty(member.Value, property, type, at, faults);
+            }
+            else
+            {
+                faults.Add(new Fault(at, $"There is no \"{Shorten(member.Name)}\" here. Known keys: {string.Join(", ", properties.Keys)}."));
+            }
+        }
+
+        foreach (JsonPropertyInfo property in type.Properties)
+        {
+            if (property.IsRequired && !element.TryGetProperty(property.Name, out _))
+            {
+                faults.Add(new Fault($"{pointer}/{property.Name}", $"\"{property.Name}\" is missing. Add it."));
+            }
+        }
+    }
+
+    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<Fault> faults)
+    {
+        if (value.ValueKind == JsonValueKind.Null)
+        {
+            if (!property.IsSetNullable)
+            {
+                faults.Add(new Fault(at, $"\"{property.Name}\" cannot be null. Give a value."));
+            }
+
+            return;
+        }
+
+        int before = faults.Count;
+        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, faults);
+        if (faults.Count == before && property.AttributeProvider is MemberInfo member)
+        {
+            CheckAttributes(value, member, at, faults);
+        }
+    }
+
+    private static void CheckAttributes(JsonElement value, MemberInfo member, string at, List<Fault> faults)
+    {
+        if (member.GetCustomAttribute<LimitsAttribute>() is { } limits)
+        {
+            double number = value.GetDouble();
+            if (!(number >= limits.Min && number <= limits.Max))
+            {
+                string unit = limits.Unit.Length == 0 ? "" : $" {limits.Unit}";
+                faults.Add(new Fault(at, string.Create(CultureInfo.InvariantCulture, $"{number:G6}{unit} is outside what can be true here: {limits.Min:G6} to {limits.Max:G6}{unit}. Measure again, or give null for not measured.")));
+            }
+        }
+
+        if (member.GetCustomAttribute<AtMostAttribute>() is { } most)
+        {
+            int count = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : value.GetString()!.Length;
+            if (count > most.Max)
+            {
+                string things = value.ValueKind == JsonValueKind.Array ? "entries" : "characters";
+                faults.Add(new Fault(at, $"{count} {things}; at most {most.Max} are accepted. Split the site, or shorten it."));
+            }
+        }
+
+        if (member.GetCustomAttribute<IdAttribute>() is not null && !IdPattern().IsMatch(value.GetString()!))
+        {
+            faults.Add(new Fault(at, $"\"{Shorten(value.GetString()!)}\" is no id: lower-case letters, digits and hyphens, at most 40, starting with a letter or digit."));
+        }
+    }
+
+    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    {
+        if (element.ValueKind != JsonValueKind.Array)
+        {
+            faults.Add(new Fault(pointer, $"A list is expected here; this is {Describe(element)}."));
+            return;
+        }
+
+        JsonTypeInfo entry = type.Options.GetTypeInfo(type.ElementType!);
+        int index = 0;
+        foreach (JsonElement item in element.EnumerateArray())
+        {
+            string at = $"{pointer}/{index++}";
+            if (item.ValueKind == JsonValueKind.Null)
+            {
+                faults.Add(new Fault(at, "An entry cannot be null. Take it out."));
+            }
+            else
+            {
+                Check(item, entry, at, faults);
+            }
+        }
+    }
+
+    private static void CheckScalar(JsonElement element, Type type, string pointer, List<Fault> faults)
+    {
+        bool fits = type switch
+        {
+            _ when type == typeof(double) => element.ValueKind == JsonValueKind.Number && double.IsFinite(element.GetDouble()),
+            _ when type == typeof(int) => element.ValueKind == JsonValueKind.Number && element.TryGetInt32(out _),
+            _ when type == typeof(bool) => element.ValueKind is JsonValueKind.True or JsonValueKind.False,
+            _ when type.IsEnum => element.ValueKind == JsonValueKind.String && Words(type).Contains(element.GetString()),
+            _ => element.ValueKind == JsonValueKind.String,
+        };
+        if (!fits)
+        {
+            faults.Add(new Fault(pointer, $"{Expected(type)} is expected here; this is {Describe(element)}."));
+        }
+    }
+
+    private static string Expected(Type type) => type switch
+    {
+        _ when type == typeof(double) => "A finite number",
+        _ when type == typeof(int) => "A whole number",
+        _ when type == typeof(bool) => "true or false",
+        _ when type.IsEnum => $"One of {string.Join(", ", Words(type))}",
+        _ => "A text",
+    };
+
+    private static IEnumerable<string> Words(Type type) => Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName);
+
+    private static string Shorten(string text) => text.Length <= 40 ? text : text[..40] + "…";
+
+    private static string Escape(string key) => Shorten(key).Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+
+    [GeneratedRegex(IdAttribute.Pattern)]
+    private static partial Regex IdPattern();
+}

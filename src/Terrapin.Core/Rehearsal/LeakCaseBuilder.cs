@@ -1,0 +1,385 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Sensors;
+using Terrapin.Core.Supply;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>Gathers from the plan what one leak meets on its way, and settles what is not measured.</summary>
+internal sealed class LeakCaseBuilder
+{
+    private readonly Plan plan;
+    private readonly Screening screening;
+    private readonly List<Finding> findings = [];
+    private readonly int roomIndex;
+    private readonly int leakIndex;
+    private readonly Room room;
+    private readonly LeakPoint leak;
+
+    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, Corner corner)
+    {
+        this.plan = plan;
+        this.roomIndex = roomIndex;
+        this.leakIndex = leakIndex;
+        room = plan.Rooms[roomIndex];
+        leak = room.Leaks[leakIndex];
+        screening = new Screening(corner);
+    }
+
+    private string RoomAt => $"/rooms/{roomIndex}";
+
+    private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
+
+    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, DriveVerdict drive, Corner corner) =>
+        new LeakCaseBuilder(plan, roomIndex, leakIndex, corner).Build(drive);
+
+    private LeakCase Build(DriveVerdict drive)
+    {
+        double pressurePa = StaticPressurePa();
+        double leakHeightM = LeakHeightM();
+        IReadOnlyList<Pipe> path = plan.PathTo(leak.PipeId);
+        var flow = new LeakFlow(Path(path, pressurePa, leakHeightM));
+        double endAngleDeg = plan.Drive?.MeasuredEndAngleDeg ?? 90;
+        return new LeakCase
+        {
+            Leak = leak,
+            Closing = Closing.Of(flow, StrokeS(), endAngleDeg),
+            EndAngleDeg = endAngleDeg,
+            LogicS = LogicS(),
+            Sensors = Sensors(),
+            Drain = new DrainParts(DrainedPipesM3(path, leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
+            PassesM3PerS = PassesM3PerS(),
+            CannotClose = CannotClose(drive),
+            RunsOn = PumpRunsOn() ?? (plan.Main.ClosesFully == Answer.No ? "The valve passes water when it is shut." : null),
+            Screening = screening,
+            Findings = [.. screening.Findings, .. findings],
+        };
+    }
+
+    private double StaticPressurePa() => screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
+        Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
+
+    private double LeakHeightM()
+    {
+        double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
+            Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the main valve up or down the stair."));
+        double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
+            Stage.Rooms, $"{LeakAt}/heightAboveFloorM", $"Height of {leak.Name}", QuantityKind.Length, "Measure from the floor to where it would leak."));
+        return floorM + aboveM;
+    }
+
+    private FlowPath Path(IReadOnlyList<Pipe> path, double pressurePa, double leakHeightM)
+    {
+        double boreM = screening.Take(plan.Main.BoreM, Span.ValveBoreM(plan.Main.Size), () => new(
+            Stage.Main, "/main/boreM", "Bore of the main valve", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
+        return new FlowPath
+        {
+            StaticPressurePa = pressurePa,
+            RiseM = leakHeightM,
+            DroopPaS2PerM6 = Droop(),
+            Pipes = [.. path.Select(Run)],
+            Losses = [.. path.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)))],
+            ValveBoreM = boreM,
+            Outlet = OutletOf(leak),
+            LimitM3PerS = path.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
+        };
+    }
+
+    /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
+    private double Droop()
+    {
+        if (plan.Supply is { StaticPressurePa: { } atRestPa, FlowTest: { } test })
+        {
+            return SupplyTest.Droop(atRestPa, test.PressurePa, test.FlowM3PerS);
+        }
+
+        screening.LeaveOpen(
+            new(Stage.Main, "/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
+            Severity.Note,
+            "supply-not-tested",
+            "The supply is not tested at both points, at rest and with a tap running. Every flow is an upper bound.",
+            below: true);
+        return 0;
+    }
+
+    private PipeRun Run(Pipe pipe)
+    {
+        Span roughness = new(PipeRoughness.RoughestM, PipeRoughness.SmoothestM);
+        return new PipeRun(
+            Bore(pipe),
+            screening.Take(pipe.LengthM, Span.PipeLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
+            screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)));
+    }
+
+    private double Bore(Pipe pipe) =>
+        screening.Take(pipe.BoreM, Span.PipeBoreM, () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
+
+    private Unmeasured Of(Pipe pipe, string key, string name, QuantityKind kind) => new(
+        Stage.Main, $"/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
+
+    private int IndexOf(Pipe pipe)
+    {
+        for (int i = 0; i < plan.Pipes.Count; i++)
+        {
+            if (plan.Pipes[i].Id == pipe.Id)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+
+    private Outlet OutletOf(LeakPoint point) => point.Kind.IsFixedFlow()
+        ? new Outlet.Tap(screening.Take(point.FlowM3PerS, Span.FixedFlowM3PerS(point.Kind), () => new(
+            Stage.Rooms, $"{LeakAt}/flowM3PerS", $"Flow of {point.Name}", QuantityKind.Flow, "Let it run into a measuring jug against the watch.")))
+        : new Outlet.Hole(screening.Take(point.HoleM, Span.HoleM(point.Kind), () => new(
+            Stage.Rooms, $"{LeakAt}/holeM", $"Hole of {point.Name}", QuantityKind.SmallLength, "Take the hose's or pipe's inner bore for a full break.")));
+
+    private double StrokeS()
+    {
+        DriveSpec? spec = Spec();
+        double? known = plan.Drive?.MeasuredStrokeS ?? spec?.Stroke?.S;
+        return spec is null ? Span.StrokeS.At(screening.Corner) : screening.Take(known, Span.StrokeS, () => new(
+            Stage.Drive, "/drive/measuredStrokeS", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."));
+    }
+
+    private double LogicS()
+    {
+        HubSpec? hub = plan.Catalogue.Hubs.FirstOrDefault(h => h.Id == plan.HubId);
+        double logic = hub is null ? 0 : screening.Take(hub.Logic?.S, Span.DelayS, () => new(
+            Stage.Rules, "/hubId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
+        DriveSpec? drive = Spec();
+        double start = drive is null ? 0 : screening.Take(drive.Start?.S, Span.DelayS, () => new(
+            Stage.Drive, "/drive/specId", $"Start of {drive.Name}", QuantityKind.Duration, "Time it from the command to the first movement."));
+        return logic + start;
+    }
+
+    private DriveSpec? Spec() => plan.Drive is { } drive ? plan.Catalogue.Drives.First(d => d.Id == drive.SpecId) : null;
+
+    private List<SensorCase> Sensors()
+    {
+        var cases = new List<SensorCase>();
+        for (int i = 0; i < plan.Sensors.Count; i++)
+        {
+            if (plan.Sensors[i].RoomId == room.Id)
+            {
+                cases.Add(SensorCaseOf(plan.Sensors[i], i));
+            }
+        }
+
+        if (cases.Count == 0)
+        {
+            findings.Add(new Finding
+            {
+                Code = "leak-without-sensor",
+                Severity = Severity.Stop,
+                Stage = Stage.Sensors,
+                Where = LeakAt,
+                Why = $"No sensor lies in {room.Name}: nothing ever knows of {leak.Name}.",
+                Remedy = "Put a sensor in this room, at the low point where the water will run.",
+                Trade = Trade.Fitter,
+            });
+        }
+
+        return cases;
+    }
+
+    private SensorCase SensorCaseOf(Sensor sensor, int index)
+    {
+        SensorSpec spec = plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
+        string at = $"/sensors/{index}";
+        Unmeasured Figure(string name, QuantityKind kind) => new(Stage.Sensors, $"{at}/specId", $"{name} of {spec.Name}", kind, "Find the maker's sheet, or try it on the bench.");
+        double gapM = screening.Take(spec.ContactGap?.M, Span.ContactGapM, () => Figure("Contact gap", QuantityKind.SmallLength));
+        double responseS = screening.Take(spec.Response?.S, Span.DelayS, () => Figure("Response time", QuantityKind.Duration));
+        double radioS = screening.Take(spec.Radio?.S, Span.DelayS, () => Figure("Radio delay", QuantityKind.Duration));
+        return new SensorCase(sensor.Id, TripM3(sensor, at, gapM), responseS, radioS);
+    }
+
+    private double? TripM3(Sensor sensor, string at, double gapM)
+    {
+        double? angleDeg = Film.ContactAngleDeg(room.Finish);
+        double filmM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
+            Stage.Rooms, $"{RoomAt}/finish", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
+        bool mayBeTooThin = angleDeg is null && screening.Corner == Corner.Most
+            && Film.HeightM(Span.ContactAngleDeg.Least) < gapM;
+        if (filmM < gapM || mayBeTooThin)
+        {
+            AddFilmTooThin(sensor, at, mayBeTooThin ? Film.HeightM(Span.ContactAngleDeg.Least) : filmM, gapM);
+            return null;
+        }
+
+        return DistanceM(sensor, at) is { } distanceM ? Trip.VolumeM3(filmM, gapM, Position(), distanceM) : null;
+    }
+
+    private FloorPosition Position()
+    {
+        if (leak.Position != FloorPosition.Unknown)
+        {
+            return leak.Position;
+        }
+
+        screening.LeaveOpen(
+            new(Stage.Rooms, $"{LeakAt}/position", leak.Name, QuantityKind.Ratio, "Say whether it stands open, at a wall or in a corner."),
+            Severity.Caution,
+            "position-unknown",
+            $"It is not said how {leak.Name} stands to the walls. Litres are reckoned from a corner to an open floor.");
+        return screening.Corner == Corner.Least ? FloorPosition.Corner : FloorPosition.Open;
+    }
+
+    private double? DistanceM(Sensor sensor, string at)
+    {
+        double? measured = sensor.Distances.FirstOrDefault(d => d.LeakId == leak.Id)?.DistanceM;
+        if (measured is not null)
+        {
+            return measured;
+        }
+
+        Unmeasured unknown = new(Stage.Sensors, $"{at}/distances", $"Way from {leak.Name} to {sensor.Name}", QuantityKind.Length, "Measure along the floor, the way the water would run.");
+        if (room is { LengthM: { } length, WidthM: { } width })
+        {
+            return screening.Take(null, new Span(0, Math.Sqrt((length * length) + (width * width))), () => unknown);
+        }
+
+        screening.LeaveOpen(
+            unknown,
+            Severity.Caution,
+            "distance-unknown",
+            $"Neither the way from {leak.Name} to {sensor.Name} nor the size of {room.Name} is measured: nothing says when the water gets there.",
+            above: true);
+        return screening.Corner == Corner.Least ? 0 : null;
+    }
+
+    private void AddFilmTooThin(Sensor sensor, string at, double filmM, double gapM) => findings.Add(new Finding
+    {
+        Code = "film-thinner-than-gap",
+        Severity = Severity.Stop,
+        Stage = Stage.Sensors,
+        Where = at,
+        Why = $"On this floor water stands {{film}} high; the contacts of {sensor.Name} hang {{gap}} above it and stay dry.",
+        Remedy = "Use a rope or a cord with its probe on the floor, or lay the sensor in a tray or low point.",
+        Trade = Trade.Fitter,
+        Numbers = new Dictionary<string, Quantity>
+        {
+            ["film"] = new(QuantityKind.SmallLength, filmM),
+            ["gap"] = new(QuantityKind.SmallLength, gapM),
+        },
+    });
+
+    private double DrainedPipesM3(IReadOnlyList<Pipe> path, double leakHeightM)
+    {
+        double volume = 0;
+        double? startM = 0;
+        foreach (Pipe pipe in path)
+        {
+            double share = ShareAbove(pipe, startM, leakHeightM);
+            if (share > 0)
+            {
+                double lengthM = screening.Take(pipe.LengthM, Span.DrainLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length));
+                volume += share * DrainDown.PipeM3(Bore(pipe), lengthM);
+            }
+
+            startM = pipe.EndHeightM;
+        }
+
+        return volume;
+    }
+
+    private double ShareAbove(Pipe pipe, double? startM, double leakHeightM)
+    {
+        if (startM is { } start && pipe.EndHeightM is { } end)
+        {
+            return DrainDown.ShareAbove(start, end, leakHeightM);
+        }
+
+        if (pipe.EndHeightM is null)
+        {
+            Unmeasured unknown = Of(pipe, "endHeightM", "Height of the far end", QuantityKind.Length);
+            screening.LeaveOpen(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are reckoned with all of it draining, and with none.");
+        }
+
+        return screening.Corner == Corner.Least ? 0 : 1;
+    }
+
+    private double TankM3(double pressurePa)
+    {
+        if (plan.Supply.Tank is not { Side: ValveSide.House } tank)
+        {
+            return 0;
+        }
+
+        Unmeasured Figure(string key, string name, QuantityKind kind) => new(Stage.Main, $"/supply/tank/{key}", name, kind, "Read it off the tank's plate, and the air valve with a tyre gauge.");
+        double volume = screening.Take(tank.VolumeM3, Span.StoredM3, () => Figure("volumeM3", "Volume of the pressure tank", QuantityKind.Volume));
+        double precharge = screening.Take(tank.PrechargePa, Span.PrechargePa, () => Figure("prechargePa", "Precharge of the pressure tank", QuantityKind.Pressure));
+        double drained = DrainDown.TankM3(volume, precharge, pressurePa);
+        findings.Add(new Finding
+        {
+            Code = "tank-on-house-side",
+            Severity = Severity.Caution,
+            Stage = Stage.Main,
+            Where = "/supply/tank/side",
+            Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
+            Remedy = "Close a valve after the tank instead.",
+            Trade = Trade.Plumber,
+            Numbers = new Dictionary<string, Quantity> { ["litres"] = new(QuantityKind.Volume, drained) },
+        });
+        return drained;
+    }
+
+    private double HeaterM3(double leakHeightM)
+    {
+        if (plan.Main.Heater is not { } heater || leak.Side != WaterSide.Hot)
+        {
+            return 0;
+        }
+
+        double heightM = screening.Take(heater.HeightM, new Span(-100, 200), () => new(
+            Stage.Main, "/main/heater/heightM", "Height of the heater", QuantityKind.Length, "Measure from the main valve to its top."));
+        return leakHeightM > heightM ? 0 : screening.Take(heater.VolumeM3, Span.StoredM3, () => new(
+            Stage.Main, "/main/heater/volumeM3", "Volume of the heater", QuantityKind.Volume, "Read it off its plate; a tankless heater holds next to nothing."));
+    }
+
+    private double? PassesM3PerS()
+    {
+        if (plan.Main.ClosesFully == Answer.Unknown)
+        {
+            screening.LeaveOpen(
+                new(Stage.Main, "/main/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
+                Severity.Caution,
+                "closes-fully-unknown",
+                "It is not known whether the valve closes fully: litres have no upper bound until somebody looks.",
+                above: true);
+        }
+
+        return plan.Main.ClosesFully == Answer.No ? plan.Main.PassesM3PerS : 0;
+    }
+
+    private static string? CannotClose(DriveVerdict drive) => drive.Verdict switch
+    {
+        TorqueVerdict.Stop => "The drive cannot be counted on to close this valve.",
+        TorqueVerdict.Unknown => "Nothing says yet that a drive closes this valve.",
+        _ => null,
+    };
+
+    private string? PumpRunsOn()
+    {
+        if (plan.Supply.Pump is not { Side: ValveSide.House } pump || pump.StopsOnClosing == Answer.Yes)
+        {
+            return null;
+        }
+
+        findings.Add(new Finding
+        {
+            Code = "pump-not-stopped",
+            Severity = Severity.Stop,
+            Stage = Stage.Main,
+            Where = "/supply/pump/stopsOnClosing",
+            Why = "The pump is on the house side and is not known to stop: it goes on pumping behind the shut valve.",
+            Remedy = "Have the pump switched off with the valve; mains wiring is an electrician's work.",
+            Trade = Trade.Electrician,
+        });
+        return "The pump on the house side goes on running.";
+    }
+}

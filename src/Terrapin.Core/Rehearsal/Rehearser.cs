@@ -1,0 +1,82 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>A simulated leak, from the first drop to quiet.</summary>
+public static class Rehearser
+{
+    /// <summary>Rehearses one leak in one mode.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="mode">Who is home.</param>
+    /// <exception cref="KeyNotFoundException">The plan has no such leak point.</exception>
+    public static Rehearsed Of(Plan plan, string leakId, Mode mode) =>
+        new LeakRehearsal(plan, leakId, ValveVerdict.Of(plan)).In(mode);
+}
+
+/// <summary>One leak made ready, to be rehearsed in any mode.</summary>
+internal sealed class LeakRehearsal
+{
+    private readonly Plan plan;
+    private readonly LeakCase most;
+    private readonly LeakCase? least;
+
+    public LeakRehearsal(Plan plan, string leakId, DriveVerdict drive)
+    {
+        this.plan = plan;
+        (int room, int leak) = Find(plan, leakId);
+        most = LeakCaseBuilder.Build(plan, room, leak, drive, Corner.Most);
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, drive, Corner.Least) : null;
+    }
+
+    /// <summary>What was noticed on the way, whatever the mode.</summary>
+    public IReadOnlyList<Finding> Findings => most.Findings;
+
+    public Rehearsed In(Mode mode)
+    {
+        Rehearsed worst = LeakRun.Of(plan, most, mode);
+        return worst with
+        {
+            EscapeM3 = new Bounds(Low(worst, mode), most.Screening.NoUpperBound ? null : worst.EscapeM3.High),
+            FlowM3PerS = new Bounds(LowFlow(), most.Closing.OpenFlowM3PerS),
+        };
+    }
+
+    private double? Low(Rehearsed worst, Mode mode)
+    {
+        if (least is null)
+        {
+            return worst.EscapeM3.High;
+        }
+
+        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, least, mode).EscapeM3.High;
+    }
+
+    private double? LowFlow()
+    {
+        if (least is null)
+        {
+            return most.Closing.OpenFlowM3PerS;
+        }
+
+        return least.Screening.NoLowerBound ? null : least.Closing.OpenFlowM3PerS;
+    }
+
+    private static (int Room, int Leak) Find(Plan plan, string leakId)
+    {
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            for (int j = 0; j < plan.Rooms[i].Leaks.Count; j++)
+            {
+                if (plan.Rooms[i].Leaks[j].Id == leakId)
+                {
+                    return (i, j);
+                }
+            }
+        }
+
+        throw new KeyNotFoundException($"The plan has no leak point \"{leakId}\".");
+    }
+}

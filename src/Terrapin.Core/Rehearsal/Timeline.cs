@@ -1,0 +1,101 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Rehearsal;
+
+public enum Outcome
+{
+    /// <summary>The valve shuts and the flow stops.</summary>
+    Closes,
+
+    /// <summary>The valve turns, and water goes on running.</summary>
+    ClosesPartly,
+
+    /// <summary>Somebody is told; the water runs until they act.</summary>
+    TellsOnly,
+
+    /// <summary>Nobody is told and nothing closes.</summary>
+    Nothing,
+
+    /// <summary>There is no head left at the leak: no water comes out.</summary>
+    NoFlow,
+}
+
+public enum Phase
+{
+    BeforeTrip,
+    RadioAndLogic,
+    ConfirmingAndDelay,
+    Stroke,
+    DrainDown,
+}
+
+/// <summary>A stretch of the rehearsal and what ran out in it.</summary>
+/// <param name="FromS">Since the first drop, s.</param>
+/// <param name="ToS">s.</param>
+/// <param name="VolumeM3">m³.</param>
+public sealed record PhaseSpan(Phase Phase, double FromS, double ToS, double VolumeM3);
+
+public enum EventKind
+{
+    FirstDrop,
+    SensorWet,
+    HubKnows,
+    Told,
+    ClosingOrdered,
+    ValveMoves,
+    FlowStops,
+    ValveStopsShort,
+}
+
+/// <summary>Something that happens, with who decided it.</summary>
+/// <param name="TimeS">Since the first drop, s.</param>
+/// <param name="VolumeM3">Out by then, m³.</param>
+public sealed record TimelineEvent(double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null);
+
+/// <summary>A point of the running total.</summary>
+/// <param name="TimeS">s.</param>
+/// <param name="VolumeM3">m³.</param>
+public sealed record TimelinePoint(double TimeS, double VolumeM3);
+
+/// <summary>What runs out after the shut-off, each an upper bound.</summary>
+/// <param name="PipesM3">Pipe between valve and leak that lies above the leak, m³.</param>
+/// <param name="TankM3">A pressure tank on the house side, m³.</param>
+/// <param name="HeaterM3">A heater's contents, m³.</param>
+public sealed record DrainParts(double PipesM3, double TankM3, double HeaterM3)
+{
+    public double TotalM3 => PipesM3 + TankM3 + HeaterM3;
+}
+
+/// <summary>One leak in one mode, from the first drop until it is quiet, every unknown taken as it gives the most litres.</summary>
+public sealed record Rehearsed
+{
+    public required string LeakId { get; init; }
+
+    public required Mode Mode { get; init; }
+
+    public required Outcome Outcome { get; init; }
+
+    /// <summary>Why water goes on running; <see langword="null"/> where it stops.</summary>
+    public string? Reason { get; init; }
+
+    /// <summary>Total escape, m³. Without an upper end it is either endless or not known; see <see cref="Endless"/>.</summary>
+    public required Bounds EscapeM3 { get; init; }
+
+    /// <summary>Whether water runs for ever by this plan.</summary>
+    public required bool Endless { get; init; }
+
+    /// <summary>The leak's flow with the main open, m³/s.</summary>
+    public required Bounds FlowM3PerS { get; init; }
+
+    /// <summary>What runs on after the stroke, m³/s; <see langword="null"/>: not known.</summary>
+    public required double? ResidualM3PerS { get; init; }
+
+    public required IReadOnlyList<PhaseSpan> Spans { get; init; }
+
+    public required IReadOnlyList<TimelineEvent> Events { get; init; }
+
+    public required IReadOnlyList<TimelinePoint> Curve { get; init; }
+
+    public required DrainParts DrainDown { get; init; }
+}

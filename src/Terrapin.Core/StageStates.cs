@@ -1,0 +1,53 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core;
+
+/// <summary>How far each stage of the work has come.</summary>
+internal static class StageStates
+{
+    public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
+    {
+        Plan blank = NewSite.Named(plan.Site.Name);
+        return
+        [
+            State(Stage.Main, plan.Main == blank.Main && plan.Supply == blank.Supply && plan.Pipes.Count == 0, findings),
+            State(Stage.Drive, plan.Drive is null, findings),
+            State(Stage.Rooms, plan.Rooms.Count == 0, findings),
+            State(Stage.Sensors, plan.Sensors.Count == 0, findings),
+            State(Stage.Rules, plan.Rules.Count == 0 && plan.HubId is null, findings),
+            new StageStatus(Stage.Rehearse, Rehearsals(leaks)),
+        ];
+    }
+
+    private static StageStatus State(Stage stage, bool untouched, IReadOnlyList<Finding> findings)
+    {
+        if (untouched)
+        {
+            return new StageStatus(stage, StageState.Untouched);
+        }
+
+        Severity? worst = findings.Where(f => f.Stage == stage).Max(f => (Severity?)f.Severity);
+        return new StageStatus(stage, worst switch
+        {
+            Severity.Stop => StageState.Stop,
+            Severity.Caution => StageState.Open,
+            _ => StageState.Done,
+        });
+    }
+
+    private static StageState Rehearsals(IReadOnlyList<LeakOutcome> leaks)
+    {
+        if (leaks.Count == 0)
+        {
+            return StageState.Untouched;
+        }
+
+        if (leaks.Any(l => l.Endless))
+        {
+            return StageState.Stop;
+        }
+
+        return leaks.All(l => l.EscapeM3.High is not null) ? StageState.Done : StageState.Open;
+    }
+}

@@ -1,0 +1,58 @@
+namespace Terrapin.Core.Supply;
+
+/// <summary>A straight run of pipe.</summary>
+/// <param name="BoreM">Inside diameter, m, above zero.</param>
+/// <param name="LengthM">m, not negative.</param>
+/// <param name="RoughnessM">Of its wall, m, not negative.</param>
+public sealed record PipeRun(double BoreM, double LengthM, double RoughnessM);
+
+/// <summary>A fitting that takes K velocity heads.</summary>
+/// <param name="K">No unit, not negative.</param>
+/// <param name="BoreM">The bore whose velocity K refers to, m, above zero.</param>
+public sealed record LocalLoss(double K, double BoreM);
+
+/// <summary>Where the water leaves the pipe.</summary>
+public abstract record Outlet
+{
+    private Outlet()
+    {
+    }
+
+    /// <summary>A burst, split or pinhole, as a round hole.</summary>
+    /// <param name="DiameterM">m, above zero.</param>
+    /// <param name="DischargeCoefficient">No unit; 0.62 for a sharp edge.</param>
+    public sealed record Hole(double DiameterM, double DischargeCoefficient = 0.62) : Outlet;
+
+    /// <summary>
+    /// A tap or cistern valve whose flow is known with the main open. It is reckoned as the throttle that would give that
+    /// flow, so that it fades as the main closes.
+    /// </summary>
+    /// <param name="FlowM3PerS">m³/s, above zero.</param>
+    public sealed record Tap(double FlowM3PerS) : Outlet;
+}
+
+/// <summary>All that stands between the street and a leak.</summary>
+public sealed record FlowPath
+{
+    /// <summary>Gauge pressure at the main valve at rest, Pa, not negative.</summary>
+    public required double StaticPressurePa { get; init; }
+
+    /// <summary>Height of the leak above the main valve, m; negative is below.</summary>
+    public required double RiseM { get; init; }
+
+    /// <summary>The supply's droop R_s, Pa/(m³/s)², not negative; 0 gives an upper bound.</summary>
+    public double DroopPaS2PerM6 { get; init; }
+
+    public IReadOnlyList<PipeRun> Pipes { get; init; } = [];
+
+    /// <summary>Fittings other than the main valve.</summary>
+    public IReadOnlyList<LocalLoss> Losses { get; init; } = [];
+
+    /// <summary>The bore that the main valve's loss refers to, m, above zero.</summary>
+    public required double ValveBoreM { get; init; }
+
+    public required Outlet Outlet { get; init; }
+
+    /// <summary>What a flow limiter lets through, m³/s; infinite without one.</summary>
+    public double LimitM3PerS { get; init; } = double.PositiveInfinity;
+}

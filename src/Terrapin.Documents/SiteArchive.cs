@@ -1,0 +1,86 @@
+using System.Text.Json;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Documents;
+
+/// <summary>A site as a file: its plan, who saved it when, and a hash that shows damage.</summary>
+public sealed record SiteArchive
+{
+    public const string FormatName = "terrapin-site";
+    public const int CurrentVersion = 1;
+
+    public required string Format { get; init; }
+
+    public required int FormatVersion { get; init; }
+
+    public required ArchivedRevision Revision { get; init; }
+
+    /// <summary>The plan, as <c>plan.schema.json</c> describes it.</summary>
+    public required Plan Plan { get; init; }
+
+    /// <summary>Puts a plan in an archive.</summary>
+    public static SiteArchive Of(Plan plan, int number, string author, DateTimeOffset savedAt) => new()
+    {
+        Format = FormatName,
+        FormatVersion = CurrentVersion,
+        Revision = new ArchivedRevision
+        {
+            Number = number,
+            Author = author,
+            SavedAt = savedAt.ToString("yyyy-MM-dd'T'HH:mm:sszzz", System.Globalization.CultureInfo.InvariantCulture),
+            Sha256 = PlanJson.Hash(PlanJson.Write(plan)),
+        },
+        Plan = plan,
+    };
+
+    /// <summary>The archive as indented UTF-8 JSON, to be read by people too.</summary>
+    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true });
+
+    /// <summary>Reads an archive.</summary>
+    /// <param name="utf8">The file.</param>
+    /// <exception cref="RefusedException">Not an archive, of a newer version, at fault, or damaged; names the place.</exception>
+    public static SiteArchive Read(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = PlanJson.Parse(utf8);
+        JsonElement root = document.RootElement;
+        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
+            || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
+        {
+            throw new RefusedException([new Fault("/format", $"This is not a site file: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here.")]);
+        }
+
+        if (DocumentVersion.Check(root, "formatVersion", CurrentVersion, "site file", "") is { } fault)
+        {
+            throw new RefusedException([fault]);
+        }
+
+        if (!root.TryGetProperty("plan", out JsonElement planElement))
+        {
+            throw new RefusedException([new Fault("/plan", "The plan is missing from this site file. Export it again.")]);
+        }
+
+        Plan plan = PlanJson.Read(planElement, "/plan");
+        SiteArchive archive = PlanJson.ReadShape<SiteArchive>(root, "") with { Plan = plan };
+        return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.Write(plan))
+            ? archive
+            : throw new RefusedException([new Fault("/revision/sha256", "The hash does not fit the plan: the file was damaged or changed by hand. Export it again.")]);
+    }
+}
+
+/// <summary>The revision that was exported.</summary>
+public sealed record ArchivedRevision
+{
+    [Limits(1, 1e9, "")]
+    public required int Number { get; init; }
+
+    [AtMost(120)]
+    public required string Author { get; init; }
+
+    /// <summary>ISO 8601 with its zone.</summary>
+    [AtMost(40)]
+    public required string SavedAt { get; init; }
+
+    /// <summary>Of the plan's canonical form.</summary>
+    [AtMost(64)]
+    public required string Sha256 { get; init; }
+}

@@ -1,0 +1,85 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests;
+
+public class AssessorTests
+{
+    [Fact]
+    public void A_complete_house_has_no_stop_and_every_stage_done()
+    {
+        Assessment assessment = Assessor.Assess(House());
+        Assert.DoesNotContain(assessment.Findings, f => f.Severity >= Severity.Caution);
+        Assert.All(assessment.Stages, s => Assert.Equal(StageState.Done, s.State));
+        Assert.Equal("hose", assessment.Tally.Worst!.LeakId);
+        Assert.Empty(assessment.Tally.NotStopped);
+        Assert.Equal(4, assessment.Leaks.Count);
+    }
+
+    [Fact]
+    public void A_new_site_is_untouched_and_says_what_is_missing()
+    {
+        Assessment assessment = Assessor.Assess(NewSite.Named("New"));
+        Assert.All(assessment.Stages, s => Assert.Equal(StageState.Untouched, s.State));
+        Assert.Null(assessment.Tally.Worst);
+        Assert.Contains(assessment.Findings, f => f.Code == "valve-kind-unknown");
+        Assert.Contains(assessment.Findings, f => f.Code == "drive-not-chosen");
+    }
+
+    [Fact]
+    public void What_is_not_measured_is_a_finding_with_its_place_and_counted()
+    {
+        Plan plan = House();
+        Assessment assessment = Assessor.Assess(plan with { Supply = new WaterSupply() });
+        Finding finding = Assert.Single(assessment.Findings, f => f.Where == "/supply/staticPressurePa");
+        Assert.Equal(Severity.Caution, finding.Severity);
+        Assert.Equal(1e5, finding.Numbers["from"].Value);
+        Assert.Contains(assessment.Findings, f => f.Code == "supply-not-tested");
+        Assert.Equal(2, assessment.Tally.NotMeasured);
+    }
+
+    [Fact]
+    public void An_endless_leak_is_worse_than_any_number()
+    {
+        Plan plan = House();
+        Room cellar = plan.Rooms[0] with { Id = "cellar", Leaks = [plan.Rooms[0].Leaks[0] with { Id = "drip", Kind = LeakKind.Drip, HoleM = null, FlowM3PerS = 1e-7 }] };
+        Assessment assessment = Assessor.Assess(plan with { Rooms = [plan.Rooms[0], cellar] });
+        Assert.Equal("drip", assessment.Tally.Worst!.LeakId);
+        Assert.Equal(["drip"], assessment.Tally.NotStopped);
+        Assert.Equal(Outcome.Nothing, assessment.Tally.Worst.Outcome);
+    }
+
+    [Theory]
+    [InlineData("hub-not-chosen")]
+    [InlineData("sensor-without-rule")]
+    [InlineData("rule-without-sensor")]
+    [InlineData("rule-without-mode")]
+    public void Gaps_in_the_rules_are_stops(string code)
+    {
+        Plan plan = House();
+        Plan broken = code switch
+        {
+            "hub-not-chosen" => plan with { HubId = null },
+            "sensor-without-rule" => plan with { Rules = [] },
+            "rule-without-sensor" => plan.WithRule(r => r with { SensorIds = [] }),
+            _ => plan.WithRule(r => r with { Modes = [] }),
+        };
+        Assert.Contains(Assessor.Assess(broken).Findings, f => f.Code == code && f.Severity == Severity.Stop);
+    }
+
+    [Fact]
+    public void Every_number_named_in_a_finding_is_given_with_it()
+    {
+        Plan plan = House();
+        IEnumerable<Plan> plans = [plan, NewSite.Named("New"), plan with { Supply = new WaterSupply(), Main = plan.Main with { PullToOpen = null, PullToClose = null } }];
+        foreach (Finding finding in plans.SelectMany(p => Assessor.Assess(p).Findings))
+        {
+            foreach (System.Text.RegularExpressions.Match match in System.Text.RegularExpressions.Regex.Matches(finding.Why, @"\{(\w+)\}"))
+            {
+                Assert.Contains(match.Groups[1].Value, finding.Numbers.Keys);
+            }
+        }
+    }
+}

@@ -1,0 +1,116 @@
+using CsCheck;
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Drives;
+
+public class TorqueTests
+{
+    private static readonly Gen<Plan> AnyDrive = Gen.Select(
+        Gen.Double[0.01, 1000],
+        Gen.Enum<DrivePower>(),
+        Gen.Double[0.1, 2000],
+        (rated, power, pull) => House() with
+        {
+            Main = House().Main with { PullToClose = new PullReading { PullN = pull, ArmM = 0.1 } },
+            Drive = new FittedDrive { SpecId = "any", Power = power },
+            Catalogue = House().Catalogue with
+            {
+                Drives =
+                [
+                    new DriveSpec
+                    {
+                        Id = "any",
+                        Name = "Any",
+                        Mount = Mount.Saddle,
+                        RatedTorque = new TorqueFigure { Nm = rated, Standing = Standing.Assumed },
+                        BatteryTorqueShare = new ShareFigure { Share = 0.8, Standing = Standing.Assumed },
+                    },
+                ],
+            },
+        });
+
+    [Fact]
+    public void Worked_torque()
+    {
+        double breakaway = Torque.BreakawayNm(85, 0.14);
+        Close(11.9, breakaway, 0.001);
+        Close(17.9, Torque.NeededNm(breakaway), 0.004);
+    }
+
+    [Theory]
+    [InlineData(NominalSize.Dn15, Stiffness.Free, 4)]
+    [InlineData(NominalSize.Dn20, Stiffness.Stiff, 10.8)]
+    [InlineData(NominalSize.Dn50, Stiffness.NotMovedForYears, 80)]
+    [InlineData(NominalSize.Dn25, Stiffness.Unknown, 22.5)]
+    [InlineData(NominalSize.Dn25, Stiffness.Seized, double.PositiveInfinity)]
+    public void Screening_torque(NominalSize size, Stiffness stiffness, double nm) =>
+        Assert.Equal(nm, Torque.ScreeningNm(size, stiffness), 9);
+
+    [Theory]
+    [InlineData(9.99, TorqueVerdict.Stop)]
+    [InlineData(10, TorqueVerdict.Caution)]
+    [InlineData(12.49, TorqueVerdict.Caution)]
+    [InlineData(12.5, TorqueVerdict.Passes)]
+    public void Verdict_by_ratio(double available, TorqueVerdict verdict) =>
+        Assert.Equal(verdict, Torque.Verdict(available, 10));
+
+    [Fact]
+    public void A_seized_valve_never_passes() => AnyDrive.Sample(plan =>
+        ValveVerdict.Of(plan with { Main = plan.Main with { Stiffness = Stiffness.Seized } }).Verdict == TorqueVerdict.Stop);
+
+    [Fact]
+    public void A_multi_turn_valve_never_passes() => Gen.Select(AnyDrive, Gen.OneOf(Gen.Const(ValveKind.Gate), Gen.Const(ValveKind.Globe), Gen.Const(ValveKind.ScrewDown))).Sample(
+        (plan, kind) => ValveVerdict.Of(plan with { Main = plan.Main with { Kind = kind } }).Verdict == TorqueVerdict.Stop);
+
+    [Fact]
+    public void A_stiffer_reading_never_raises_the_ratio() => Gen.Select(AnyDrive, Gen.Double[1, 3]).Sample((plan, times) =>
+    {
+        PullReading pull = plan.Main.PullToClose!;
+        Plan stiffer = plan with { Main = plan.Main with { PullToClose = pull with { PullN = pull.PullN * times } } };
+        return ValveVerdict.Of(stiffer).Ratio <= ValveVerdict.Of(plan).Ratio;
+    });
+
+    [Fact]
+    public void The_larger_of_both_directions_counts_and_a_reading_replaces_the_estimate()
+    {
+        DriveVerdict verdict = ValveVerdict.Of(House());
+        Assert.Equal(TorqueBasis.Measured, verdict.Basis);
+        Assert.Equal(5, verdict.BreakawayNm!.Value, 9);
+        Assert.Equal(20 / 7.5, verdict.Ratio!.Value, 9);
+    }
+
+    [Fact]
+    public void A_battery_drive_is_held_against_what_a_weak_battery_leaves()
+    {
+        Plan plan = House();
+        DriveVerdict verdict = ValveVerdict.Of(plan with { Drive = plan.Drive! with { Power = DrivePower.Batteries } });
+        Assert.Equal(17, verdict.AvailableNm!.Value, 9);
+    }
+
+    [Fact]
+    public void Without_reading_and_size_nothing_is_said()
+    {
+        Plan plan = House();
+        DriveVerdict verdict = ValveVerdict.Of(plan with { Main = plan.Main with { PullToOpen = null, PullToClose = null, Size = null } });
+        Assert.Equal(TorqueVerdict.Unknown, verdict.Verdict);
+        Assert.Contains(verdict.Findings, f => f.Code == "torque-unknown" && f.Severity == Severity.Stop);
+    }
+
+    [Fact]
+    public void Sprinklers_behind_the_valve_are_a_stop()
+    {
+        Plan plan = House();
+        DriveVerdict verdict = ValveVerdict.Of(plan with { Main = plan.Main with { FeedsSprinklers = Answer.Yes } });
+        Assert.Equal(TorqueVerdict.Stop, verdict.Verdict);
+        Assert.Contains(verdict.Findings, f => f.Code == "sprinklers-behind-valve" && f.Severity == Severity.Stop);
+    }
+
+    [Theory]
+    [InlineData(double.NaN, 1, "pullN")]
+    [InlineData(10, 0, "armM")]
+    public void Refuses_a_reading_that_cannot_be(double pull, double arm, string name) =>
+        Assert.Equal(name, Assert.Throws<ArgumentOutOfRangeException>(() => Torque.BreakawayNm(pull, arm)).ParamName);
+}

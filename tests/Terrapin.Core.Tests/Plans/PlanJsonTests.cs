@@ -1,0 +1,141 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using CsCheck;
+using Terrapin.Core.Plans;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Plans;
+
+public class PlanJsonTests
+{
+    [Fact]
+    public void A_plan_comes_back_as_it_was_written()
+    {
+        byte[] written = PlanJson.Write(House());
+        Assert.Equal(written, PlanJson.Write(PlanJson.Read(written)));
+        Assert.Equal(PlanJson.Hash(written), PlanJson.Hash(PlanJson.Write(PlanJson.Read(written))));
+    }
+
+    [Theory]
+    [InlineData("/pipes/0/lengthM", "-3", "outside")]
+    [InlineData("/pipes/0/lengthM", "1e999", "finite number")]
+    [InlineData("/pipes/0/lengthM", "\"9 m\"", "A finite number is expected")]
+    [InlineData("/pipes/1/parentId", "\"nowhere\"", "no pipe with the id")]
+    [InlineData("/pipes/0/parentId", "\"branch\"", "circle")]
+    [InlineData("/rooms/0/leaks/0/pipeId", "\"nowhere\"", "no pipe")]
+    [InlineData("/rooms/0/leaks/0/flowM3PerS", "0.001", "hole, not a flow")]
+    [InlineData("/rooms/0/finish", "\"carpet\"", "One of unknown")]
+    [InlineData("/rooms/0/finish", "3", "One of unknown")]
+    [InlineData("/sensors/0/roomId", "\"nowhere\"", "no room")]
+    [InlineData("/sensors/0/specId", "\"nowhere\"", "no sensor in the catalogue")]
+    [InlineData("/sensors/0/distances/0/leakId", "\"nowhere\"", "no leak point in room")]
+    [InlineData("/rules/0/sensorIds/0", "\"nowhere\"", "no sensor")]
+    [InlineData("/rules/0/cancelIfDry", "\"yes\"", "true or false")]
+    [InlineData("/rules/0/delayS", "null", "cannot be null")]
+    [InlineData("/rules/0/id", "\"Not An Id\"", "is no id")]
+    [InlineData("/drive/specId", "\"nowhere\"", "no drive in the catalogue")]
+    [InlineData("/hubId", "\"nowhere\"", "no hub in the catalogue")]
+    [InlineData("/supply/flowTest/pressurePa", "400000", "cannot be higher")]
+    [InlineData("/version", "2", "version 2")]
+    [InlineData("/version", "0", "no version 0")]
+    [InlineData("/version", "\"one\"", "does not say which version")]
+    [InlineData("/site/name", "[]", "A text is expected")]
+    [InlineData("/rooms", "{}", "A list is expected")]
+    [InlineData("/main", "[]", "An object is expected")]
+    public void A_fault_names_its_place(string pointer, string value, string words)
+    {
+        Fault fault = Assert.Single(Refuse(With(pointer, value)));
+        Assert.Equal(pointer, fault.Pointer);
+        Assert.Contains(words, fault.Message);
+    }
+
+    [Fact]
+    public void An_unknown_key_and_a_missing_one_are_both_named()
+    {
+        JsonNode plan = Node();
+        plan["main"]!["colour"] = "red";
+        plan["site"]!.AsObject().Remove("name");
+        IReadOnlyList<Fault> faults = Refuse(plan.ToJsonString());
+        Assert.Equal(["/site/name", "/main/colour"], faults.Select(f => f.Pointer));
+        Assert.Contains("Known keys: kind", faults[1].Message);
+    }
+
+    [Fact]
+    public void Two_rooms_of_one_id_are_refused()
+    {
+        Plan house = House();
+        Plan twice = house with { Rooms = [house.Rooms[0], house.Rooms[0] with { Leaks = [] }] };
+        Fault fault = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
+        Assert.Equal("/rooms/1/id", fault.Pointer);
+    }
+
+    [Fact]
+    public void Ten_thousand_rooms_are_refused()
+    {
+        Plan house = House();
+        Plan large = house with { Rooms = [.. Enumerable.Range(0, 10_000).Select(i => house.Rooms[0] with { Id = $"r{i}", Leaks = [] })] };
+        Assert.Contains(Refuse(Encoding.UTF8.GetString(PlanJson.Write(large))), f => f.Pointer == "/rooms" && f.Message.Contains("at most 300", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData("{\n \"version\": NaN }", "Line 2")]
+    [InlineData("", "Line 1")]
+    [InlineData("{\"version\": 1, \"version\": 1}", "each key once")]
+    public void What_is_not_json_is_refused_with_line_and_column(string text, string words)
+    {
+        var refused = Assert.Throws<RefusedException>(() => PlanJson.Read(Encoding.UTF8.GetBytes(text)));
+        Assert.True(refused.IsNotJson);
+        Assert.Contains(words, refused.Message);
+    }
+
+    [Fact]
+    public void No_broken_document_does_anything_but_be_refused() => Gen.Select(Gen.Int[0, 100_000], Gen.Int[1, 40], Gen.Byte).Sample((at, cut, with) =>
+    {
+        byte[] written = PlanJson.Write(House());
+        int start = at % written.Length;
+        byte[] broken = [.. written[..start], with, .. written[Math.Min(written.Length, start + cut)..]];
+        try
+        {
+            PlanJson.Read(broken);
+        }
+        catch (RefusedException refused)
+        {
+            Assert.NotEmpty(refused.Faults);
+        }
+    });
+
+    [Fact]
+    public void The_schema_carries_the_limits()
+    {
+        JsonNode length = PlanJson.Schema()["properties"]!["pipes"]!["items"]!["properties"]!["lengthM"]!;
+        Assert.Equal(0, (double)length["minimum"]!);
+        Assert.Equal("In m.", (string)length["description"]!);
+    }
+
+    [Fact]
+    public void The_published_schema_is_the_one_of_the_records() =>
+        Golden.Check("docs/formats/plan.schema.json", PlanJson.Schema().ToJsonString(new() { WriteIndented = true }) + "\n");
+
+    private static JsonNode Node() => JsonNode.Parse(PlanJson.Write(House()))!;
+
+    private static string With(string pointer, string value)
+    {
+        // Text, not a node, so that numbers no double can hold go through as they are.
+        JsonNode plan = Node();
+        string[] keys = pointer[1..].Split('/');
+        JsonNode parent = keys[..^1].Aggregate(plan, (node, key) => node is JsonArray list ? list[int.Parse(key)]! : node[key]!);
+        if (parent is JsonArray array)
+        {
+            array[int.Parse(keys[^1])] = "@@";
+        }
+        else
+        {
+            parent[keys[^1]] = "@@";
+        }
+
+        return plan.ToJsonString().Replace("\"@@\"", value, StringComparison.Ordinal);
+    }
+
+    private static IReadOnlyList<Fault> Refuse(string json) =>
+        Assert.Throws<RefusedException>(() => PlanJson.Read(Encoding.UTF8.GetBytes(json))).Faults;
+}

@@ -1,0 +1,198 @@
+using CsCheck;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Rehearsal;
+
+public class RehearserTests
+{
+    private static Rehearsed Away(Plan plan) => Rehearser.Of(plan, "hose", Mode.Away);
+
+    private static double Litres(Plan plan) => Away(plan).EscapeM3.High!.Value * 1000;
+
+    [Fact]
+    public void The_worked_house_from_first_drop_to_quiet()
+    {
+        Rehearsed rehearsed = Away(House());
+        Assert.Equal(Outcome.Closes, rehearsed.Outcome);
+        double flow = 33.3 / 60;
+        Close(6.17 + flow, Volume(rehearsed, Phase.BeforeTrip), 0.005);
+        Close(25 * flow, Volume(rehearsed, Phase.ConfirmingAndDelay), 0.005);
+        Close((0.4 + 0.2 + 0.5) * flow, Volume(rehearsed, Phase.RadioAndLogic), 0.005);
+        Close(4.81, Volume(rehearsed, Phase.Stroke), 0.005);
+        Assert.Equal(rehearsed.EscapeM3.Low, rehearsed.EscapeM3.High);
+        Assert.Equal(
+            [EventKind.FirstDrop, EventKind.SensorWet, EventKind.HubKnows, EventKind.Told, EventKind.ClosingOrdered, EventKind.ValveMoves, EventKind.FlowStops],
+            rehearsed.Events.Select(e => e.Kind));
+    }
+
+    [Fact]
+    public void Litres_by_phase_add_up_to_the_total() => Plans.Sample(plan =>
+    {
+        Rehearsed rehearsed = Away(plan);
+        return rehearsed.Outcome != Outcome.Closes
+            || Math.Abs(rehearsed.Spans.Sum(s => s.VolumeM3) - rehearsed.EscapeM3.High!.Value) < 1e-9;
+    });
+
+    [Fact]
+    public void A_longer_delay_never_gives_fewer_litres() => Gen.Select(Plans, Gen.Double[0, 600]).Sample((plan, more) =>
+        Litres(plan.WithRule(r => r with { DelayS = r.DelayS + more })) >= Litres(plan));
+
+    [Fact]
+    public void A_farther_sensor_never_gives_fewer_litres() => Gen.Select(Plans, Gen.Double[0, 3]).Sample((plan, more) =>
+    {
+        Sensor puck = plan.Sensors[0];
+        LeakDistance way = puck.Distances[0];
+        Plan farther = plan with { Sensors = [puck with { Distances = [way with { DistanceM = way.DistanceM + more }] }] };
+        return Litres(farther) >= Litres(plan);
+    });
+
+    [Fact]
+    public void The_curve_never_falls_and_ends_at_the_total() => Plans.Sample(plan =>
+    {
+        Rehearsed rehearsed = Away(plan);
+        return rehearsed.Curve.Zip(rehearsed.Curve.Skip(1)).All(p => p.Second.TimeS >= p.First.TimeS && p.Second.VolumeM3 >= p.First.VolumeM3 - 1e-12)
+            && rehearsed.Curve[^1].VolumeM3 == rehearsed.EscapeM3.High;
+    });
+
+    [Fact]
+    public void A_measurement_that_is_missing_gives_bounds_around_the_truth() => Gen.Select(Plans, Gen.Int[0, 9]).Sample((plan, which) =>
+    {
+        double truth = Litres(plan) / 1000;
+        Rehearsed open = Away(Forget(plan, which));
+        return (open.EscapeM3.Low is null || open.EscapeM3.Low <= truth + 1e-9)
+            && (open.EscapeM3.High is null || open.EscapeM3.High >= truth - 1e-9)
+            && (open.EscapeM3.Low is null || open.EscapeM3.Low != open.EscapeM3.High);
+    });
+
+    [Fact]
+    public void Tell_only_runs_without_end()
+    {
+        Rehearsed rehearsed = Away(House().WithRule(r => r with { Action = RuleAction.TellOnly }));
+        Assert.Equal(Outcome.TellsOnly, rehearsed.Outcome);
+        Assert.True(rehearsed.Endless);
+        Assert.Null(rehearsed.EscapeM3.High);
+        Assert.Contains("only tell", rehearsed.Reason);
+    }
+
+    [Fact]
+    public void A_mode_without_a_rule_does_nothing()
+    {
+        Rehearsed rehearsed = Rehearser.Of(House().WithRule(r => r with { Modes = [Mode.Home] }), "hose", Mode.Away);
+        Assert.Equal(Outcome.Nothing, rehearsed.Outcome);
+        Assert.True(rehearsed.Endless);
+    }
+
+    [Fact]
+    public void A_drive_that_is_too_weak_is_not_counted_on()
+    {
+        Plan plan = House();
+        Rehearsed rehearsed = Away(plan with { Main = plan.Main with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } } });
+        Assert.True(rehearsed.Endless);
+        Assert.Contains("drive", rehearsed.Reason);
+    }
+
+    [Fact]
+    public void A_stroke_that_ends_short_leaves_a_residual_without_end()
+    {
+        Plan plan = House();
+        Rehearsed rehearsed = Away(plan with { Drive = plan.Drive! with { MeasuredEndAngleDeg = 76 } });
+        Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
+        Close(5.18, rehearsed.ResidualM3PerS!.Value / LitresPerMinute, 0.002);
+        Assert.True(rehearsed.Endless);
+        Assert.Equal(EventKind.ValveStopsShort, rehearsed.Events[^1].Kind);
+    }
+
+    [Fact]
+    public void A_valve_that_passes_leaves_what_it_passes()
+    {
+        Plan plan = House();
+        Rehearsed rehearsed = Away(plan with { Main = plan.Main with { ClosesFully = Answer.No, PassesM3PerS = 1e-6 } });
+        Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
+        Assert.Equal(1e-6, rehearsed.ResidualM3PerS);
+    }
+
+    [Fact]
+    public void A_film_thinner_than_the_gap_never_trips()
+    {
+        Plan plan = House();
+        Rehearsed rehearsed = Away(plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.PolishedStone }] });
+        Assert.Equal(Outcome.Nothing, rehearsed.Outcome);
+        Assert.Contains(Assessor.Assess(plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.PolishedStone }] }).Findings, f => f.Code == "film-thinner-than-gap");
+    }
+
+    [Fact]
+    public void A_leak_above_the_head_has_no_flow()
+    {
+        Plan plan = House();
+        Rehearsed rehearsed = Away(plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = 60 }] });
+        Assert.Equal(Outcome.NoFlow, rehearsed.Outcome);
+        Assert.Equal(0, rehearsed.EscapeM3.High);
+    }
+
+    [Fact]
+    public void A_tank_on_the_house_side_empties_after_the_shut_off()
+    {
+        Plan plan = House();
+        plan = plan with { Supply = plan.Supply with { StaticPressurePa = 3.2e5, FlowTest = null, Tank = new PressureTank { Side = ValveSide.House, VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
+        Close(19.9e-3, Away(plan).DrainDown.TankM3, 0.003);
+    }
+
+    [Fact]
+    public void A_pump_on_the_house_side_runs_for_ever()
+    {
+        Plan plan = House();
+        plan = plan with { Supply = plan.Supply with { Pump = new Pump { Side = ValveSide.House, StopsOnClosing = Answer.No } } };
+        Assert.True(Away(plan).Endless);
+    }
+
+    [Fact]
+    public void A_heater_drains_into_a_hot_leak_at_or_below_it_only()
+    {
+        Plan plan = House();
+        plan = plan with { Main = plan.Main with { Heater = new Heater { VolumeM3 = 0.12, HeightM = 2 } } };
+        Assert.Equal(0, Away(plan).DrainDown.HeaterM3);
+        Assert.Equal(0.12, Away(plan.WithLeak(l => l with { Side = WaterSide.Hot })).DrainDown.HeaterM3);
+        Assert.Equal(0, Away(plan.WithLeak(l => l with { Side = WaterSide.Hot, HeightAboveFloorM = 4 })).DrainDown.HeaterM3);
+    }
+
+    [Fact]
+    public void Refuses_a_leak_that_is_not_there() =>
+        Assert.Throws<KeyNotFoundException>(() => Rehearser.Of(House(), "nowhere", Mode.Home));
+
+    private static readonly Gen<Plan> Plans = Gen.Select(
+        Gen.Double[1.5e5, 8e5],
+        Gen.Double[0.001, 0.009],
+        Gen.Double[0.1, 3],
+        Gen.Double[0, 120],
+        Gen.Double[2, 50],
+        Gen.OneOf(Gen.Const(FloorPosition.Open), Gen.Const(FloorPosition.Wall), Gen.Const(FloorPosition.Corner)),
+        (pressure, hole, distance, delay, stroke, position) =>
+        {
+            Plan plan = House().WithRule(r => r with { DelayS = delay }).WithLeak(l => l with { HoleM = Math.Clamp(hole, 0.004, 0.009), Position = position });
+            return plan with
+            {
+                Supply = new WaterSupply { StaticPressurePa = pressure, FlowTest = new FlowTest { FlowM3PerS = 2e-4, PressurePa = 1.2e5 } },
+                Sensors = [plan.Sensors[0] with { Distances = [new LeakDistance { LeakId = "hose", DistanceM = distance }] }],
+                Drive = plan.Drive! with { MeasuredStrokeS = stroke },
+            };
+        });
+
+    private static Plan Forget(Plan plan, int which) => which switch
+    {
+        0 => plan with { Supply = plan.Supply with { StaticPressurePa = null } },
+        1 => plan with { Supply = plan.Supply with { FlowTest = null } },
+        2 => plan.WithLeak(l => l with { HoleM = null }),
+        3 => plan.WithLeak(l => l with { Position = FloorPosition.Unknown }),
+        4 => plan with { Sensors = [plan.Sensors[0] with { Distances = [] }] },
+        5 => plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.Unknown }] },
+        6 => plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = null }] },
+        7 => plan with { Pipes = [plan.Pipes[0] with { LengthM = null, EndHeightM = null }, plan.Pipes[1] with { BoreM = null }] },
+        8 => plan with { Main = plan.Main with { BoreM = null } },
+        _ => plan with { Main = plan.Main with { ClosesFully = Answer.Unknown } },
+    };
+
+    private static double Volume(Rehearsed rehearsed, Phase phase) =>
+        rehearsed.Spans.Where(s => s.Phase == phase).Sum(s => s.VolumeM3) * 1000;
+}

@@ -1,0 +1,82 @@
+using Terrapin.Core.Plans;
+using Terrapin.Core.Supply;
+
+namespace Terrapin.Core.Tests;
+
+/// <summary>The worked house: 3.5 bar, a leak 0.4 m below the main behind 9 m and 6 m of pipe.</summary>
+internal static class Samples
+{
+    public const double LitresPerMinute = 1 / 60_000.0;
+
+    public static FlowPath WorkedPath(double holeM) => new()
+    {
+        StaticPressurePa = 3.5e5,
+        RiseM = -0.4,
+        Pipes = [new PipeRun(0.0202, 9, 1.5e-6), new PipeRun(0.0136, 6, 1.5e-6)],
+        ValveBoreM = 0.0202,
+        Outlet = new Outlet.Hole(holeM),
+    };
+
+    /// <summary>A complete plan of the worked house: one leak, one sensor, one rule, nothing unknown.</summary>
+    public static Plan House()
+    {
+        Plan blank = NewSite.Named("Worked house");
+        return blank with
+        {
+            Supply = new WaterSupply { StaticPressurePa = 3.5e5, FlowTest = new FlowTest { FlowM3PerS = 15 * LitresPerMinute, PressurePa = 3.5e5 } },
+            Main = blank.Main with
+            {
+                Kind = ValveKind.LeverBall,
+                Size = NominalSize.Dn20,
+                BoreM = 0.0202,
+                Stiffness = Stiffness.Free,
+                PullToOpen = new PullReading { PullN = 40, ArmM = 0.1 },
+                PullToClose = new PullReading { PullN = 50, ArmM = 0.1 },
+                ClosesFully = Answer.Yes,
+                UpstreamStop = UpstreamStop.Works,
+                FeedsSprinklers = Answer.No,
+                FeedsVitalUse = Answer.No,
+            },
+            Pipes =
+            [
+                new Pipe { Id = "rise", Name = "Rise", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 9, EndHeightM = 0 },
+                new Pipe { Id = "branch", Name = "Branch", ParentId = "rise", Material = PipeMaterial.Copper, BoreM = 0.0136, LengthM = 6, EndHeightM = -0.4 },
+            ],
+            Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, MeasuredStrokeS = 12 },
+            Rooms =
+            [
+                new Room
+                {
+                    Id = "scullery",
+                    Name = "Scullery",
+                    LengthM = 4,
+                    WidthM = 3,
+                    FloorHeightM = -0.9,
+                    Finish = FloorFinish.MattTile,
+                    Leaks =
+                    [
+                        new LeakPoint { Id = "hose", Name = "Basin hose", Kind = LeakKind.HoseBurst, HoleM = 0.007, PipeId = "branch", Side = WaterSide.Cold, HeightAboveFloorM = 0.5, Position = FloorPosition.Wall },
+                    ],
+                },
+            ],
+            Sensors =
+            [
+                new Sensor { Id = "puck", Name = "Under the basin", SpecId = "s4", RoomId = "scullery", Distances = [new LeakDistance { LeakId = "hose", DistanceM = 1.2 }] },
+            ],
+            HubId = "k7",
+            Rules =
+            [
+                new Rule { Id = "close", Name = "Close at once", SensorIds = ["puck"], ConfirmS = 5, Modes = [Mode.Home, Mode.Away, Mode.Asleep, Mode.Holiday], Action = RuleAction.Close, DelayS = 20, CancelIfDry = true },
+            ],
+        };
+    }
+
+    public static Plan WithRule(this Plan plan, Func<Rule, Rule> change) => plan with { Rules = [change(plan.Rules[0])] };
+
+    public static Plan WithLeak(this Plan plan, Func<LeakPoint, LeakPoint> change) =>
+        plan with { Rooms = [plan.Rooms[0] with { Leaks = [change(plan.Rooms[0].Leaks[0])] }] };
+
+    /// <summary>Equal to three significant figures.</summary>
+    public static void Close(double expected, double actual, double relative = 0.005) =>
+        Assert.True(Math.Abs(actual - expected) <= relative * Math.Abs(expected), $"expected {expected:G6}, got {actual:G6}");
+}
