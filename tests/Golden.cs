@@ -17,5 +17,8 @@ internal static class Golden
         Assert.True(content == File.ReadAllText(path), $"{pathInRepository} is stale; run the tests once with UPDATE_GOLDEN=1 and look at the change.");
     }
 
-    public static string Root([CallerFilePath] string here = "") => Path.GetFullPath(Path.Combine(Path.GetDirectoryName(here)!, ".."));
+    /// <summary>The repository's folder, found from this file's own place.</summary>
+    public static string Root() => Path.GetFullPath(Path.Combine(Path.GetDirectoryName(ThisFile())!, ".."));
+
+    private static string ThisFile([CallerFilePath] string here = "") => here;
 }

@@ -30,7 +30,7 @@ public sealed record LeakOutcome
 
     public required Outcome Outcome { get; init; }
 
-    public string? Reason { get; init; }
+    public Cause? Cause { get; init; }
 
     /// <summary>m³.</summary>
     public required Bounds EscapeM3 { get; init; }

@@ -23,7 +23,9 @@ public static class Assessor
         {
             var rehearsal = new LeakRehearsal(plan, leak.Id, drive);
             findings.AddRange(rehearsal.Findings);
-            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode))));
+            List<LeakOutcome> outcomes = [.. Modes.Select(mode => Shorten(rehearsal.In(mode)))];
+            findings.AddRange(UncoveredModes.Of(plan, leak.Id, outcomes));
+            leaks.AddRange(outcomes);
         }
 
         List<Finding> sorted = [.. findings
@@ -56,7 +58,7 @@ public static class Assessor
         LeakId = rehearsed.LeakId,
         Mode = rehearsed.Mode,
         Outcome = rehearsed.Outcome,
-        Reason = rehearsed.Reason,
+        Cause = rehearsed.Cause,
         EscapeM3 = rehearsed.EscapeM3,
         Endless = rehearsed.Endless,
         FlowM3PerS = rehearsed.FlowM3PerS,

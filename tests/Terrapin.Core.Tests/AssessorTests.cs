@@ -51,6 +51,23 @@ public class AssessorTests
         Assert.Equal(Outcome.Nothing, assessment.Tally.Worst.Outcome);
     }
 
+    [Fact]
+    public void A_mode_that_no_rule_covers_is_a_stop_and_one_that_only_tells_a_caution()
+    {
+        Plan plan = House();
+        Plan gaps = plan with
+        {
+            Rules =
+            [
+                plan.Rules[0] with { Modes = [Mode.Away, Mode.Asleep] },
+                plan.Rules[0] with { Id = "tell", Modes = [Mode.Home], Action = RuleAction.TellOnly },
+            ],
+        };
+        IReadOnlyList<Finding> findings = Assessor.Assess(gaps).Findings;
+        Assert.Contains("holiday", Assert.Single(findings, f => f.Code == "no-rule-in-mode").Why);
+        Assert.Contains("home", Assert.Single(findings, f => f.Code == "only-told-in-mode").Why);
+    }
+
     [Theory]
     [InlineData("hub-not-chosen")]
     [InlineData("sensor-without-rule")]

@@ -31,10 +31,10 @@ internal sealed record LeakCase
     public required double? PassesM3PerS { get; init; }
 
     /// <summary>Why nothing can close the valve; <see langword="null"/> where the drive can be counted on.</summary>
-    public string? CannotClose { get; init; }
+    public Cause? CannotClose { get; init; }
 
     /// <summary>Why water runs on even behind a shut valve.</summary>
-    public string? RunsOn { get; init; }
+    public Cause? RunsOn { get; init; }
 
     public required Screening Screening { get; init; }
 

@@ -52,7 +52,7 @@ internal sealed class LeakCaseBuilder
             Drain = new DrainParts(DrainedPipesM3(path, leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
             PassesM3PerS = PassesM3PerS(),
             CannotClose = CannotClose(drive),
-            RunsOn = PumpRunsOn() ?? (plan.Main.ClosesFully == Answer.No ? "The valve passes water when it is shut." : null),
+            RunsOn = PumpRunsOn() ?? (plan.Main.ClosesFully == Answer.No ? Cause.ValvePasses : null),
             Screening = screening,
             Findings = [.. screening.Findings, .. findings],
         };
@@ -356,14 +356,14 @@ internal sealed class LeakCaseBuilder
         return plan.Main.ClosesFully == Answer.No ? plan.Main.PassesM3PerS : 0;
     }
 
-    private static string? CannotClose(DriveVerdict drive) => drive.Verdict switch
+    private static Cause? CannotClose(DriveVerdict drive) => drive.Verdict switch
     {
-        TorqueVerdict.Stop => "The drive cannot be counted on to close this valve.",
-        TorqueVerdict.Unknown => "Nothing says yet that a drive closes this valve.",
+        TorqueVerdict.Stop => Cause.DriveCannotClose,
+        TorqueVerdict.Unknown => Cause.DriveUnproven,
         _ => null,
     };
 
-    private string? PumpRunsOn()
+    private Cause? PumpRunsOn()
     {
         if (plan.Supply.Pump is not { Side: ValveSide.House } pump || pump.StopsOnClosing == Answer.Yes)
         {
@@ -380,6 +380,6 @@ internal sealed class LeakCaseBuilder
             Remedy = "Have the pump switched off with the valve; mains wiring is an electrician's work.",
             Trade = Trade.Electrician,
         });
-        return "The pump on the house side goes on running.";
+        return Cause.PumpRunsOn;
     }
 }

@@ -115,7 +115,7 @@ internal sealed class LeakRun
         double? residual = stopsShort || leak.PassesM3PerS is > 0
             ? Math.Max(closing.ResidualM3PerS, leak.PassesM3PerS ?? 0)
             : leak.PassesM3PerS;
-        string? runsOn = stopsShort ? "The valve ends its stroke before it is shut." : leak.RunsOn;
+        Cause? runsOn = stopsShort ? Cause.StopsShort : leak.RunsOn;
         bool endless = runsOn is not null;
         double totalM3 = stillM3 + leak.Drain.TotalM3;
 
@@ -160,7 +160,7 @@ internal sealed class LeakRun
             new DrainParts(0, 0, 0));
     }
 
-    private string WhyItRunsOn(bool told)
+    private Cause WhyItRunsOn(bool told)
     {
         bool ordered = events.Any(e => e.Kind == EventKind.ClosingOrdered);
         if (ordered && leak.CannotClose is { } cannot)
@@ -170,25 +170,25 @@ internal sealed class LeakRun
 
         if (told)
         {
-            return "The rules only tell in this mode; water runs until somebody acts.";
+            return Cause.OnlyTold;
         }
 
         if (leak.Sensors.Count == 0)
         {
-            return "No sensor lies in this room.";
+            return Cause.NoSensor;
         }
 
         if (leak.Sensors.All(s => s.TripM3 is null))
         {
-            return "No sensor is known ever to get wet.";
+            return Cause.NeverWet;
         }
 
-        return plan.HubId is null ? "No hub runs the rules." : "No rule acts on these sensors in this mode.";
+        return plan.HubId is null ? Cause.NoHub : Cause.NoRule;
     }
 
     private Rehearsed Result(
         Outcome outcome,
-        string? reason,
+        Cause? cause,
         IReadOnlyList<PhaseSpan> spans,
         IReadOnlyList<TimelinePoint> curve,
         Bounds escapeM3,
@@ -199,7 +199,7 @@ internal sealed class LeakRun
             LeakId = leak.Leak.Id,
             Mode = mode,
             Outcome = outcome,
-            Reason = reason,
+            Cause = cause,
             EscapeM3 = escapeM3,
             Endless = endless,
             FlowM3PerS = Bounds.Exactly(flow),

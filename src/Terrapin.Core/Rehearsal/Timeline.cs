@@ -21,6 +21,21 @@ public enum Outcome
     NoFlow,
 }
 
+/// <summary>Why water goes on running.</summary>
+public enum Cause
+{
+    NoSensor,
+    NeverWet,
+    NoHub,
+    NoRule,
+    OnlyTold,
+    DriveCannotClose,
+    DriveUnproven,
+    StopsShort,
+    ValvePasses,
+    PumpRunsOn,
+}
+
 public enum Phase
 {
     BeforeTrip,
@@ -77,7 +92,7 @@ public sealed record Rehearsed
     public required Outcome Outcome { get; init; }
 
     /// <summary>Why water goes on running; <see langword="null"/> where it stops.</summary>
-    public string? Reason { get; init; }
+    public Cause? Cause { get; init; }
 
     /// <summary>Total escape, m³. Without an upper end it is either endless or not known; see <see cref="Endless"/>.</summary>
     public required Bounds EscapeM3 { get; init; }

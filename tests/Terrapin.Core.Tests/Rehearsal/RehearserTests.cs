@@ -73,7 +73,7 @@ public class RehearserTests
         Assert.Equal(Outcome.TellsOnly, rehearsed.Outcome);
         Assert.True(rehearsed.Endless);
         Assert.Null(rehearsed.EscapeM3.High);
-        Assert.Contains("only tell", rehearsed.Reason);
+        Assert.Equal(Cause.OnlyTold, rehearsed.Cause);
     }
 
     [Fact]
@@ -90,7 +90,7 @@ public class RehearserTests
         Plan plan = House();
         Rehearsed rehearsed = Away(plan with { Main = plan.Main with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } } });
         Assert.True(rehearsed.Endless);
-        Assert.Contains("drive", rehearsed.Reason);
+        Assert.Equal(Cause.DriveCannotClose, rehearsed.Cause);
     }
 
     [Fact]

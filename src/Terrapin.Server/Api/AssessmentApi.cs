@@ -1,0 +1,39 @@
+using System.Text.Json;
+using Terrapin.Core;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>Assesses and rehearses a posted plan; saves nothing.</summary>
+internal static class AssessmentApi
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/assessments", Assess).WithName("assessPlan").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<Assessment>().ProducesFaults();
+        api.MapPost("/rehearsals", Rehearse).WithName("rehearseLeak").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesFaults();
+    }
+
+    private static Task<IResult> Assess(HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan))));
+
+    private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode)));
+
+    private static IResult RehearseOne(Plan plan, string leak, string mode)
+    {
+        if (ReadMode(mode) is not { } known)
+        {
+            return Problems.Refused(new RefusedException([new Fault("", $"There is no mode \"{mode}\". The modes are home, away, asleep and holiday.")]));
+        }
+
+        return plan.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
+            ? Results.Ok(Rehearser.Of(plan, leak, known))
+            : Problems.Refused(new RefusedException([new Fault("/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
+    }
+
+    private static Mode? ReadMode(string word) =>
+        Enum.GetValues<Mode>().Cast<Mode?>().FirstOrDefault(m => JsonNamingPolicy.CamelCase.ConvertName(m.ToString()!) == word);
+}

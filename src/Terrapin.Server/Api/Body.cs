@@ -1,0 +1,56 @@
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>Reads request bodies whole, up to the size that any document of ours may have.</summary>
+internal static class Body
+{
+    public const int MostBytes = 5 * 1024 * 1024;
+
+    /// <summary>Reads the body and hands it on; answers with the fitting problem where it is too large or refused.</summary>
+    public static async Task<IResult> Use<T>(HttpRequest request, Func<ReadOnlyMemory<byte>, T> read, Func<T, Task<IResult>> use)
+    {
+        if (await Read(request) is not { } bytes)
+        {
+            return Problems.Of(
+                StatusCodes.Status413PayloadTooLarge,
+                "Too large",
+                $"A document may have {MostBytes / (1024 * 1024)} MB at the most. Split the site, or take out what is not needed.");
+        }
+
+        T document;
+        try
+        {
+            document = read(bytes);
+        }
+        catch (RefusedException refused)
+        {
+            return Problems.Refused(refused);
+        }
+
+        return await use(document);
+    }
+
+    private static async Task<byte[]?> Read(HttpRequest request)
+    {
+        if (request.ContentLength > MostBytes)
+        {
+            return null;
+        }
+
+        using var buffer = new MemoryStream();
+        byte[] chunk = new byte[64 * 1024];
+        int count;
+        while ((count = await request.Body.ReadAsync(chunk, request.HttpContext.RequestAborted)) > 0)
+        {
+            if (buffer.Length + count > MostBytes)
+            {
+                return null;
+            }
+
+            buffer.Write(chunk, 0, count);
+        }
+
+        return buffer.ToArray();
+    }
+}

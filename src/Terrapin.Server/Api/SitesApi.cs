@@ -1,0 +1,169 @@
+using System.Globalization;
+using Microsoft.Net.Http.Headers;
+using Terrapin.Core;
+using Terrapin.Core.Plans;
+using Terrapin.Documents;
+using Terrapin.Store;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>A site in a list, with how far its stages have come.</summary>
+public sealed record ListedSite(string Id, string Name, int Revision, string Author, DateTimeOffset SavedAt, IReadOnlyList<StageStatus> Stages, Tally Tally);
+
+/// <summary>The name of a new site.</summary>
+public sealed record NewSiteRequest
+{
+    [AtMost(120)]
+    public required string Name { get; init; }
+}
+
+/// <summary>Which revision, by whom, when.</summary>
+public sealed record SavedRevision(int Number, string Author, DateTimeOffset SavedAt);
+
+/// <summary>Sites, their plans and revisions, and site files.</summary>
+internal static class SitesApi
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder sites = api.MapGroup("/sites").WithTags("Sites");
+        sites.MapGet("/", List).WithName("listSites");
+        sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesFaults();
+        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json").Produces<SavedPlan>(201).ProducesFaults();
+        sites.MapGet("/{id}/plan", Read).WithName("readPlan").Produces<SavedPlan>().ProducesNoSite();
+        sites.MapPut("/{id}/plan", Save).WithName("savePlan").Accepts<Plan>("application/json").Produces<SavedPlan>().ProducesFaults().ProducesNoSite()
+            .Produces<ApiProblem>(412, "application/problem+json").Produces<ApiProblem>(428, "application/problem+json");
+        sites.MapGet("/{id}/revisions", History).WithName("listRevisions").Produces<IReadOnlyList<SavedRevision>>().ProducesNoSite();
+        sites.MapGet("/{id}/revisions/{number:int}", ReadRevision).WithName("readRevision").Produces<SavedPlan>().ProducesNoSite();
+        sites.MapGet("/{id}/export", Export).WithName("exportSite").Produces<SiteArchive>().ProducesNoSite();
+    }
+
+    private static async Task<IReadOnlyList<ListedSite>> List(SiteStore store, SiteAssessments assessments, CancellationToken cancel)
+    {
+        var listed = new List<ListedSite>();
+        foreach (SiteSummary site in await store.List(cancel))
+        {
+            Assessment assessment = await assessments.Of(site.Id, site.Revision, cancel);
+            listed.Add(new ListedSite(site.Id, site.Name, site.Revision, site.Author, site.SavedAt, assessment.Stages, assessment.Tally));
+        }
+
+        return listed;
+    }
+
+    private static async Task<IResult> Create(HttpRequest request, SiteStore store, CancellationToken cancel)
+    {
+        if (Author.Of(request) is not { } author)
+        {
+            return Author.Missing();
+        }
+
+        return await Body.Use(request, ReadNewSite, async site => Created(request, await store.Create(NewSite.Named(site.Name.Trim()), author, cancel)));
+    }
+
+    private static NewSiteRequest ReadNewSite(ReadOnlyMemory<byte> utf8)
+    {
+        using var document = PlanJson.Parse(utf8);
+        NewSiteRequest site = PlanJson.ReadShape<NewSiteRequest>(document.RootElement, "");
+        return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new Fault("/name", "The site has no name yet. Give it one.")]);
+    }
+
+    private static async Task<IResult> Import(HttpRequest request, SiteStore store, CancellationToken cancel)
+    {
+        if (Author.Of(request) is not { } author)
+        {
+            return Author.Missing();
+        }
+
+        return await Body.Use(request, SiteArchive.Read, async archive => Created(request, await store.Create(archive.Plan, author, cancel)));
+    }
+
+    private static async Task<IResult> Read(string id, HttpResponse response, SiteStore store, CancellationToken cancel) =>
+        await store.Read(id, null, cancel) is { } saved ? WithTag(response, saved) : Problems.NoSuchSite(id);
+
+    private static async Task<IResult> ReadRevision(string id, int number, HttpResponse response, SiteStore store, CancellationToken cancel) =>
+        await store.Read(id, number, cancel) is { } saved
+            ? WithTag(response, saved)
+            : Problems.Of(StatusCodes.Status404NotFound, "No such revision", $"Site \"{id}\" has no revision {number}. Look at its list of revisions.");
+
+    private static async Task<IResult> History(string id, SiteStore store, CancellationToken cancel)
+    {
+        IReadOnlyList<SiteSummary> history = await store.History(id, cancel);
+        return history.Count > 0
+            ? Results.Ok(history.Select(h => new SavedRevision(h.Revision, h.Author, h.SavedAt)))
+            : Problems.NoSuchSite(id);
+    }
+
+    private static async Task<IResult> Export(string id, SiteStore store, CancellationToken cancel)
+    {
+        if (await store.Read(id, null, cancel) is not { } saved)
+        {
+            return Problems.NoSuchSite(id);
+        }
+
+        byte[] file = SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt).Write();
+        return Results.File(file, "application/json", $"{id}.terrapin.json");
+    }
+
+    private static async Task<IResult> Save(string id, HttpRequest request, HttpResponse response, SiteStore store, CancellationToken cancel)
+    {
+        if (Author.Of(request) is not { } author)
+        {
+            return Author.Missing();
+        }
+
+        if (request.Headers.IfMatch.Count == 0)
+        {
+            return Problems.Of(StatusCodes.Status428PreconditionRequired, "Which revision?", "Say which revision this was made from: send its ETag in If-Match.");
+        }
+
+        if (BasedOn(request) is not { } basedOn)
+        {
+            return Problems.Of(StatusCodes.Status400BadRequest, "Which revision?", "If-Match does not hold an ETag of this site, such as \"3\". Send the one that came with the plan.");
+        }
+
+        return await Body.Use(request, PlanJson.Read, async plan => await store.Save(id, plan, author, basedOn, cancel) switch
+        {
+            SaveResult.Saved saved => WithTag(response, saved.Revision),
+            SaveResult.Stale stale => await Stale(id, basedOn, stale.Newest, store, cancel),
+            _ => Problems.NoSuchSite(id),
+        });
+    }
+
+    private static int? BasedOn(HttpRequest request) =>
+        EntityTagHeaderValue.TryParse(request.Headers.IfMatch.ToString(), out EntityTagHeaderValue? tag) && !tag.IsWeak
+            && int.TryParse(tag.Tag.AsSpan().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out int number)
+            ? number
+            : null;
+
+    private static async Task<IResult> Stale(string id, int basedOn, SavedPlan newest, SiteStore store, CancellationToken cancel)
+    {
+        SavedPlan? ground = await store.Read(id, basedOn, cancel);
+        return Problems.Of(
+            StatusCodes.Status412PreconditionFailed,
+            "Somebody saved in the meantime",
+            $"{newest.Author} saved revision {newest.Number} while you worked on revision {basedOn}. Nothing of yours was written and nothing of theirs is lost: read the newest, or save yours on top of it.",
+            ("newest", new SavedRevision(newest.Number, newest.Author, newest.SavedAt)),
+            ("changed", ground is null ? [] : PlanDifference.Between(ground.Plan, newest.Plan)));
+    }
+
+    private static IResult WithTag(HttpResponse response, SavedPlan saved)
+    {
+        response.Headers.ETag = $"\"{saved.Number}\"";
+        return Results.Ok(saved);
+    }
+
+    private static IResult Created(HttpRequest request, SavedPlan saved)
+    {
+        request.HttpContext.Response.Headers.ETag = $"\"{saved.Number}\"";
+        return Results.Created($"/api/sites/{saved.SiteId}/plan", saved);
+    }
+}
+
+internal static class ApiDescriptions
+{
+    private const string Problem = "application/problem+json";
+
+    public static RouteHandlerBuilder ProducesFaults(this RouteHandlerBuilder route) =>
+        route.Produces<ApiProblem>(400, Problem).Produces<ApiProblem>(413, Problem).Produces<ApiProblem>(422, Problem);
+
+    public static RouteHandlerBuilder ProducesNoSite(this RouteHandlerBuilder route) => route.Produces<ApiProblem>(404, Problem);
+}

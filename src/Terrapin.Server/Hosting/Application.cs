@@ -1,0 +1,90 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.Extensions.FileProviders;
+using Terrapin.Core.Plans;
+using Terrapin.Server.Api;
+using Terrapin.Store;
+
+namespace Terrapin.Server.Hosting;
+
+/// <summary>Puts the parts together.</summary>
+internal static class Application
+{
+    public static WebApplication Build(ServerOptions options, Action<WebApplicationBuilder>? change = null)
+    {
+        WebApplicationBuilder builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = "Terrapin.Server" });
+        builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+        builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
+        builder.Logging.SetMinimumLevel(LogLevel.Warning);
+
+        // A lost race for a revision is answered, not logged; what is not answered reaches the exception handler's log.
+        builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Critical);
+
+        // A failed start is said in one sentence by Program.
+        builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.Critical);
+        builder.Services.ConfigureHttpJsonOptions(http => UseDocumentJson(http.SerializerOptions));
+        builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, Path.Combine(options.DataFolder, Database.FileName)));
+        builder.Services.AddScoped<SiteStore>();
+        builder.Services.AddScoped<SiteAssessments>();
+        builder.Services.AddMemoryCache(cache => cache.SizeLimit = 1000);
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddProblemDetails();
+        builder.Services.AddOpenApi(openApi => openApi.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info = new() { Title = "Terrapin", Version = "1", Description = "Plans, assessments and rehearsals of buildings that close their own water." };
+            document.Servers = [];
+            return Task.CompletedTask;
+        }));
+        change?.Invoke(builder);
+
+        WebApplication app = builder.Build();
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        MapApi(app);
+        ServeWebApp(app, Path.GetFullPath(options.WebFolder));
+        return app;
+    }
+
+    private static void MapApi(WebApplication app)
+    {
+        RouteGroupBuilder api = app.MapGroup("/api");
+        SitesApi.Map(api);
+        AssessmentApi.Map(api);
+        QuantitiesApi.Map(api);
+        string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
+        api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
+        app.MapOpenApi("/openapi.json");
+    }
+
+    private static void ServeWebApp(WebApplication app, string folder)
+    {
+        if (!Directory.Exists(folder))
+        {
+            return;
+        }
+
+        var files = new PhysicalFileProvider(folder);
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            FileProvider = files,
+            OnPrepareResponse = response => response.Context.Response.Headers.CacheControl =
+                response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+        });
+        // Not under /api, where a wrong path or media type must stay an error.
+        app.MapFallbackToFile("{*path:regex(^(?!api/).*$)}", "index.html", new StaticFileOptions { FileProvider = files });
+    }
+
+    private static void UseDocumentJson(JsonSerializerOptions json)
+    {
+        json.PropertyNamingPolicy = PlanJson.Options.PropertyNamingPolicy;
+        json.UnmappedMemberHandling = PlanJson.Options.UnmappedMemberHandling;
+        json.RespectNullableAnnotations = PlanJson.Options.RespectNullableAnnotations;
+        json.NumberHandling = JsonNumberHandling.Strict;
+        json.Encoder = PlanJson.Options.Encoder;
+        json.TypeInfoResolver = PlanJson.Options.TypeInfoResolver;
+        foreach (JsonConverter converter in PlanJson.Options.Converters)
+        {
+            json.Converters.Add(converter);
+        }
+    }
+}

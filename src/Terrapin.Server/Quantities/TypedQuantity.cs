@@ -1,0 +1,115 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using UnitsNet;
+
+namespace Terrapin.Server.Quantities;
+
+/// <summary>Reads what a person typed into a measurement field.</summary>
+internal static partial class TypedQuantity
+{
+    private static readonly Dictionary<TypedKind, (TypedKind First, TypedKind Second, string Example)> Pairs = new()
+    {
+        [TypedKind.PullAtArm] = (TypedKind.Force, TypedKind.SmallLength, "85 N at 140 mm"),
+        [TypedKind.PressureAtFlow] = (TypedKind.Pressure, TypedKind.Flow, "2.1 bar at 15 L/min"),
+    };
+
+    /// <summary>Reads one quantity, or two joined by "at".</summary>
+    /// <param name="kind">What the field takes.</param>
+    /// <param name="text">As typed: numbers, fractions such as <c>5 1/2</c>, with or without a unit.</param>
+    /// <param name="system">Which unit a bare number is in.</param>
+    /// <returns>SI values, one or two.</returns>
+    /// <exception cref="FormatException">It cannot be understood; says what was expected.</exception>
+    public static IReadOnlyList<double> Read(TypedKind kind, string text, UnitSystem system)
+    {
+        if (!Pairs.TryGetValue(kind, out var pair))
+        {
+            return [ReadOne(kind, text, system)];
+        }
+
+        string[] parts = AtPattern().Split(text.Trim());
+        return parts.Length == 2
+            ? [ReadOne(pair.First, parts[0], system), ReadOne(pair.Second, parts[1], system)]
+            : throw new FormatException($"Two readings belong here, such as \"{pair.Example}\".");
+    }
+
+    private static double ReadOne(TypedKind kind, string text, UnitSystem system)
+    {
+        UnitTable.Kind units = UnitTable.Kinds[kind];
+        string bare = system == UnitSystem.Metric ? units.Metric : units.Us;
+        MatchCollection terms = TermPattern().Matches(text.Trim());
+        if (terms.Count == 0 || terms.Sum(t => t.Length) != text.Trim().Length)
+        {
+            throw new FormatException($"\"{text.Trim()}\" is no number with a unit. Write it like {Example(kind, system)}.");
+        }
+
+        double sum = 0;
+        foreach (Match term in terms)
+        {
+            string name = term.Groups["unit"].Value.ToLowerInvariant();
+            if (name.Length == 0 && terms.Count > 1)
+            {
+                throw new FormatException($"\"{text.Trim()}\": each part needs its unit. Write it like {Example(kind, system)}.");
+            }
+
+            if (!units.Names.TryGetValue(name.Length == 0 ? bare : name, out Enum? unit))
+            {
+                throw new FormatException($"\"{term.Groups["unit"].Value}\" is no unit for this. Use {string.Join(", ", units.Names.Keys.Where(n => n.Length > 0))}.");
+            }
+
+            sum += UnitConverter.Convert(Number(term), unit, units.Si);
+        }
+
+        return sum;
+    }
+
+    private static double Number(Match term)
+    {
+        double sign = term.Groups["sign"].Value is "-" or "−" ? -1 : 1;
+        double whole = term.Groups["whole"].Success ? Digits(term.Groups["whole"].Value) : 0;
+        if (!term.Groups["top"].Success)
+        {
+            return sign * whole;
+        }
+
+        double bottom = Digits(term.Groups["bottom"].Value);
+        return bottom != 0 ? sign * (whole + (Digits(term.Groups["top"].Value) / bottom)) : throw new FormatException("A fraction over zero is no number.");
+    }
+
+    private static double Digits(string digits)
+    {
+        if (ThousandsPattern().IsMatch(digits))
+        {
+            throw new FormatException($"\"{digits}\" can be read in two ways. Write thousands without a comma, and decimals with a point.");
+        }
+
+        return double.Parse(digits.Replace(',', '.'), CultureInfo.InvariantCulture);
+    }
+
+    private static string Example(TypedKind kind, UnitSystem system) => (kind, system) switch
+    {
+        (TypedKind.Length, UnitSystem.Metric) => "2.4 m",
+        (TypedKind.Length, _) => "7 ft 10 in",
+        (TypedKind.SmallLength, UnitSystem.Metric) => "20.2 mm",
+        (TypedKind.SmallLength, _) => "3/4 in",
+        (TypedKind.Pressure, UnitSystem.Metric) => "3.5 bar",
+        (TypedKind.Pressure, _) => "60 psi",
+        (TypedKind.Flow, UnitSystem.Metric) => "15 L/min",
+        (TypedKind.Flow, _) => "4 gpm",
+        (TypedKind.Volume, UnitSystem.Metric) => "60 L",
+        (TypedKind.Volume, _) => "16 gal",
+        (TypedKind.Force, UnitSystem.Metric) => "85 N",
+        (TypedKind.Force, _) => "19 lbf",
+        (TypedKind.Angle, _) => "90°",
+        _ => "12 s",
+    };
+
+    [GeneratedRegex(@"\s+at\s+|\s*@\s*", RegexOptions.IgnoreCase)]
+    private static partial Regex AtPattern();
+
+    // "5 1/2 in", "3/4 in", "-0.4 m", "60psi", "5 ft 6 in" as two terms, or a bare number.
+    [GeneratedRegex("""\G(?<sign>[-+−])?\s*(?:(?:(?<whole>\d+)\s+)?(?<top>\d+)\s*/\s*(?<bottom>\d+)|(?<whole>\d+(?:[.,]\d+)?|[.,]\d+))\s*(?<unit>[^\d\s+−-][^\d\s]*3?(?:/[a-zA-Z]+)?|)\s*""")]
+    private static partial Regex TermPattern();
+
+    [GeneratedRegex(@"^\d{1,3},\d{3}$")]
+    private static partial Regex ThousandsPattern();
+}

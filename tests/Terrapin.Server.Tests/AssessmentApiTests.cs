@@ -1,0 +1,113 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using static Terrapin.Server.Tests.SitesApiTests;
+
+namespace Terrapin.Server.Tests;
+
+public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestServer>
+{
+    private static string DemoPlan() => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json")))!["plan"]!.ToJsonString();
+
+    [Fact]
+    public async Task A_posted_plan_is_assessed_without_saving()
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/assessments", TestServer.Json(DemoPlan()));
+        JsonNode assessment = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+        Assert.True(assessment["tally"]!["stops"]!.GetValue<int>() > 0);
+        Assert.NotNull(assessment["tally"]!["worst"]);
+        Assert.Empty((await server.Http.GetFromJsonAsync<JsonArray>("/api/sites"))!);
+    }
+
+    [Fact]
+    public async Task A_leak_is_rehearsed_in_order_of_time()
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/rehearsals?leak=wheel-room-basin-hose&mode=away", TestServer.Json(DemoPlan()));
+        JsonNode rehearsed = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+        Assert.Equal("closes", (string)rehearsed["outcome"]!);
+        double[] times = [.. rehearsed["events"]!.AsArray().Select(e => (double)e!["timeS"]!)];
+        Assert.Equal(times.Order(), times);
+        double total = (double)rehearsed["escapeM3"]!["high"]!;
+        Assert.Equal(total, rehearsed["spans"]!.AsArray().Sum(s => (double)s!["volumeM3"]!), 9);
+    }
+
+    [Theory]
+    [InlineData("nowhere", "away", HttpStatusCode.UnprocessableEntity)]
+    [InlineData("wheel-room-basin-hose", "asleepish", HttpStatusCode.UnprocessableEntity)]
+    public async Task A_leak_or_mode_that_is_not_there_is_named(string leak, string mode, HttpStatusCode status) =>
+        await Problem(await server.Http.PostAsync($"/api/rehearsals?leak={leak}&mode={mode}", TestServer.Json(DemoPlan())), status);
+
+    [Fact]
+    public async Task A_rehearsal_without_its_leak_is_a_400() =>
+        await Problem(await server.Http.PostAsync("/api/rehearsals", TestServer.Json(DemoPlan())), HttpStatusCode.BadRequest);
+
+    [Theory]
+    [InlineData("smallLength", "3/4 in", "metric", 0.01905)]
+    [InlineData("smallLength", "20.2", "metric", 0.0202)]
+    [InlineData("smallLength", "20,2", "metric", 0.0202)]
+    [InlineData("smallLength", "5 1/2", "us", 0.1397)]
+    [InlineData("length", "5 ft 6 in", "us", 1.6764)]
+    [InlineData("length", "-0.4", "metric", -0.4)]
+    [InlineData("length", "−0.4 m", "metric", -0.4)]
+    [InlineData("pressure", "60 psi", "metric", 413685.4)]
+    [InlineData("pressure", "4 bar", "us", 4e5)]
+    [InlineData("flow", "15 L/min", "metric", 2.5e-4)]
+    [InlineData("flow", "4 gpm", "us", 2.5236e-4)]
+    [InlineData("volume", "60", "metric", 0.06)]
+    [InlineData("volume", "0.12 m3", "metric", 0.12)]
+    [InlineData("duration", "2 min 30 s", "metric", 150)]
+    [InlineData("angle", "76", "metric", 76)]
+    public async Task Reads_what_people_type(string kind, string text, string system, double value)
+    {
+        double[] values = await Read(kind, text, system);
+        Assert.Equal(value, Assert.Single(values), Math.Abs(value) * 1e-5);
+    }
+
+    [Theory]
+    [InlineData("pullAtArm", "85 N at 140 mm", 85, 0.14)]
+    [InlineData("pullAtArm", "19 lbf at 5 1/2 in", 84.516, 0.1397)]
+    [InlineData("pullAtArm", "85 at 140", 85, 0.14)]
+    [InlineData("pressureAtFlow", "2.1 bar at 15 L/min", 2.1e5, 2.5e-4)]
+    public async Task Reads_two_readings_at_once(string kind, string text, double first, double second)
+    {
+        double[] values = await Read(kind, text, "metric");
+        Assert.Equal(first, values[0], first * 1e-4);
+        Assert.Equal(second, values[1], second * 1e-4);
+    }
+
+    [Theory]
+    [InlineData("smallLength", "about so", "no number")]
+    [InlineData("smallLength", "3 bar", "no unit for this")]
+    [InlineData("smallLength", "1/0 mm", "over zero")]
+    [InlineData("length", "1,234", "two ways")]
+    [InlineData("length", "2 3", "each part needs its unit")]
+    [InlineData("pullAtArm", "85 N", "Two readings")]
+    [InlineData("pressure", "", "no number")]
+    [InlineData("pressure", "NaN", "no number")]
+    public async Task Says_what_it_expected(string kind, string text, string words)
+    {
+        HttpResponseMessage answer = await server.Http.PostAsJsonAsync("/api/quantities", new { kind, text, system = "metric" });
+        JsonNode problem = await Problem(answer, HttpStatusCode.UnprocessableEntity);
+        Assert.Contains(words, (string)problem["faults"]![0]!["message"]!);
+        Assert.Equal("/text", (string)problem["faults"]![0]!["pointer"]!);
+    }
+
+    [Fact]
+    public async Task The_api_describes_itself_as_published()
+    {
+        string description = await server.Http.GetStringAsync("/openapi.json");
+        Assert.StartsWith("3.1", (string)JsonNode.Parse(description)!["openapi"]!, StringComparison.Ordinal);
+        Golden.Check("web/src/api/openapi.json", description + "\n");
+    }
+
+    [Fact]
+    public async Task The_plan_schema_is_served() =>
+        Assert.Equal("Terrapin plan", (string)(await server.Http.GetFromJsonAsync<JsonNode>("/api/formats/plan"))!["title"]!);
+
+    private async Task<double[]> Read(string kind, string text, string system)
+    {
+        HttpResponseMessage answer = await server.Http.PostAsJsonAsync("/api/quantities", new { kind, text, system });
+        Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+        return [.. (await answer.Content.ReadFromJsonAsync<JsonNode>())!["values"]!.AsArray().Select(v => (double)v!)];
+    }
+}
