@@ -16,6 +16,9 @@ public sealed record Assessment
     /// <summary>Each leak point in each mode, in the order of the plan.</summary>
     public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
 
+    /// <summary>What each sensor makes of each leak point of its room.</summary>
+    public required IReadOnlyList<SensorTrip> Trips { get; init; }
+
     public required IReadOnlyList<StageStatus> Stages { get; init; }
 
     public required Tally Tally { get; init; }

@@ -19,14 +19,16 @@ public static class Assessor
         var findings = new List<Finding>(drive.Findings);
         findings.AddRange(RuleFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
+        var trips = new List<SensorTrip>();
         foreach (LeakPoint leak in plan.Rooms.SelectMany(r => r.Leaks))
         {
             var rehearsal = new LeakRehearsal(plan, leak.Id, drive);
             findings.AddRange(rehearsal.Findings);
-            List<LeakOutcome> outcomes = [.. Modes.Select(mode => Shorten(rehearsal.In(mode)))];
-            findings.AddRange(UncoveredModes.Of(plan, leak.Id, outcomes));
-            leaks.AddRange(outcomes);
+            trips.AddRange(rehearsal.Trips());
+            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode))));
         }
+
+        findings.AddRange(UncoveredModes.Of(plan, leaks));
 
         List<Finding> sorted = [.. findings
             .DistinctBy(f => (f.Code, f.Where, f.Why))
@@ -37,6 +39,7 @@ public static class Assessor
             Findings = sorted,
             Drive = drive,
             Leaks = leaks,
+            Trips = trips,
             Stages = StageStates.Of(plan, sorted, leaks),
             Tally = new Tally
             {

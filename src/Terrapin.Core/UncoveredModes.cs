@@ -8,25 +8,30 @@ namespace Terrapin.Core;
 internal static class UncoveredModes
 {
     /// <summary>A stop for modes in which no rule acts, a caution for those in which the rules only tell.</summary>
-    public static IEnumerable<Finding> Of(Plan plan, string leakId, IReadOnlyList<LeakOutcome> outcomes)
+    public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<LeakOutcome> outcomes)
     {
-        string name = plan.Rooms.SelectMany(r => r.Leaks).First(l => l.Id == leakId).Name;
-        string room = plan.Rooms.First(r => r.Leaks.Any(l => l.Id == leakId)).Name;
-        string silent = Words(outcomes, Cause.NoRule);
-        if (silent.Length > 0)
+        foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.NoRule))
         {
-            yield return Make("no-rule-in-mode", Severity.Stop, $"{name}, {room}: a sensor gets wet, and no rule acts in mode {silent}.", "Add the mode to a rule that listens to these sensors.");
+            yield return Make("no-rule-in-mode", Severity.Stop, $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
         }
 
-        string told = Words(outcomes, Cause.OnlyTold);
-        if (told.Length > 0)
+        foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.OnlyTold))
         {
-            yield return Make("only-told-in-mode", Severity.Caution, $"{name}, {room}: in mode {told} somebody is told, and the water runs until they act.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
+            yield return Make("only-told-in-mode", Severity.Caution, $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
         }
     }
 
-    private static string Words(IReadOnlyList<LeakOutcome> outcomes, Cause cause) =>
-        string.Join(", ", outcomes.Where(o => o.Cause == cause).Select(o => o.Mode.ToString().ToLowerInvariant()));
+    /// <summary>The leaks that share a cause in the same modes, so that one gap in the rules is one finding.</summary>
+    private static IEnumerable<(string Modes, string Leaks)> ByModes(Plan plan, IReadOnlyList<LeakOutcome> outcomes, Cause cause) =>
+        outcomes.Where(o => o.Cause == cause)
+            .GroupBy(o => o.LeakId, (leakId, of) => (LeakId: leakId, Modes: string.Join(" and ", of.Select(o => o.Mode.ToString().ToLowerInvariant()))))
+            .GroupBy(l => l.Modes, (modes, of) => (modes, string.Join("; ", of.Select(l => Name(plan, l.LeakId)))));
+
+    private static string Name(Plan plan, string leakId)
+    {
+        Room room = plan.Rooms.First(r => r.Leaks.Any(l => l.Id == leakId));
+        return $"{room.Leaks.First(l => l.Id == leakId).Name}, {room.Name}";
+    }
 
     private static Finding Make(string code, Severity severity, string why, string remedy) => new()
     {

@@ -68,6 +68,15 @@ public class AssessorTests
         Assert.Contains("home", Assert.Single(findings, f => f.Code == "only-told-in-mode").Why);
     }
 
+    [Fact]
+    public void Each_sensor_says_after_how_many_litres_it_knows()
+    {
+        SensorTrip trip = Assert.Single(Assessor.Assess(House()).Trips);
+        Close(6.17e-3, trip.VolumeM3.High!.Value);
+        Assert.Equal(trip.VolumeM3.Low, trip.VolumeM3.High);
+        Close((6.17 / 33.3 * 60) + 1, trip.TimeS!.Value, 0.01);
+    }
+
     [Theory]
     [InlineData("hub-not-chosen")]
     [InlineData("sensor-without-rule")]

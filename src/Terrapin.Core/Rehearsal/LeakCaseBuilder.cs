@@ -258,7 +258,7 @@ internal sealed class LeakCaseBuilder
         Severity = Severity.Stop,
         Stage = Stage.Sensors,
         Where = at,
-        Why = $"On this floor water stands {{film}} high; the contacts of {sensor.Name} hang {{gap}} above it and stay dry.",
+        Why = $"\"{sensor.Name}\": on this floor water stands {{film}} high, and its contacts hang {{gap}} off the floor. They stay dry.",
         Remedy = "Use a rope or a cord with its probe on the floor, or lay the sensor in a tray or low point.",
         Trade = Trade.Fitter,
         Numbers = new Dictionary<string, Quantity>

@@ -34,6 +34,18 @@ internal sealed class LeakRehearsal
     /// <summary>What was noticed on the way, whatever the mode.</summary>
     public IReadOnlyList<Finding> Findings => most.Findings;
 
+    /// <summary>What each sensor of the room makes of this leak.</summary>
+    public IEnumerable<SensorTrip> Trips()
+    {
+        double flow = most.Closing.OpenFlowM3PerS;
+        for (int i = 0; i < most.Sensors.Count; i++)
+        {
+            SensorCase sensor = most.Sensors[i];
+            double? time = sensor.TripM3 is { } volume && flow > 0 ? (volume / flow) + sensor.ResponseS : null;
+            yield return new SensorTrip(most.Leak.Id, sensor.SensorId, new Bounds((least ?? most).Sensors[i].TripM3, sensor.TripM3), time);
+        }
+    }
+
     public Rehearsed In(Mode mode)
     {
         Rehearsed worst = LeakRun.Of(plan, most, mode);

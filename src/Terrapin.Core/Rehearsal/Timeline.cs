@@ -73,6 +73,13 @@ public sealed record TimelineEvent(double TimeS, EventKind Kind, double VolumeM3
 /// <param name="VolumeM3">m³.</param>
 public sealed record TimelinePoint(double TimeS, double VolumeM3);
 
+/// <summary>When a sensor knows of a leak.</summary>
+/// <param name="LeakId">The leak.</param>
+/// <param name="SensorId">The sensor.</param>
+/// <param name="VolumeM3">On the floor when its contacts are wet, m³; without an upper end where it may never be.</param>
+/// <param name="TimeS">From the first drop to its message, at the flow that gives the most litres, s.</param>
+public sealed record SensorTrip(string LeakId, string SensorId, Bounds VolumeM3, double? TimeS);
+
 /// <summary>What runs out after the shut-off, each an upper bound.</summary>
 /// <param name="PipesM3">Pipe between valve and leak that lies above the leak, m³.</param>
 /// <param name="TankM3">A pressure tank on the house side, m³.</param>

@@ -29,6 +29,7 @@ internal static class Application
         builder.Services.AddMemoryCache(cache => cache.SizeLimit = 1000);
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails();
+        builder.Services.AddResponseCompression();
         builder.Services.AddOpenApi(openApi => openApi.AddDocumentTransformer((document, _, _) =>
         {
             document.Info = new() { Title = "Terrapin", Version = "1", Description = "Plans, assessments and rehearsals of buildings that close their own water." };
@@ -40,6 +41,7 @@ internal static class Application
         WebApplication app = builder.Build();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
+        app.UseResponseCompression();
         MapApi(app);
         ServeWebApp(app, Path.GetFullPath(options.WebFolder));
         return app;
@@ -64,14 +66,15 @@ internal static class Application
         }
 
         var files = new PhysicalFileProvider(folder);
+        app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
         app.UseStaticFiles(new StaticFileOptions
         {
             FileProvider = files,
             OnPrepareResponse = response => response.Context.Response.Headers.CacheControl =
                 response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
-        // Not under /api, where a wrong path or media type must stay an error.
-        app.MapFallbackToFile("{*path:regex(^(?!api/).*$)}", "index.html", new StaticFileOptions { FileProvider = files });
+        // The app's own addresses only: a wrong path or media type under /api must stay an error.
+        app.MapFallbackToFile("/sites/{**rest}", "index.html", new StaticFileOptions { FileProvider = files });
     }
 
     private static void UseDocumentJson(JsonSerializerOptions json)

@@ -1,0 +1,116 @@
+import AxeBuilder from '@axe-core/playwright'
+import { readFile } from 'node:fs/promises'
+import { expect, remember, test } from '../server.js'
+
+const site = '/sites/net-loft-tidewrack-quay'
+const screens = ['/', ...['main', 'drive', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
+
+for (const look of ['light', 'dark']) {
+  for (const width of [1280, 390]) {
+    test(`every screen is accessible and fits, ${look}, ${width} px`, async ({ page, demo }) => {
+      await page.setViewportSize({ width, height: 800 })
+      await remember(page, { look, author: 'Maren Oddy' })
+      for (const screen of screens) {
+        await page.goto(demo + screen)
+        await expect(page.getByRole('main')).toBeVisible()
+        await page.waitForLoadState('networkidle')
+        const serious = (await new AxeBuilder({ page }).analyze()).violations.filter(
+          (v) => v.impact === 'serious' || v.impact === 'critical',
+        )
+        expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`), screen).toEqual([])
+        const overhang = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+        expect(overhang, `${screen} is wider than the window`).toBe(0)
+      }
+    })
+  }
+}
+
+test('keys go to the stages, find places, and show themselves', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/main`)
+  await expect(page.getByRole('heading', { name: 'The main', exact: true })).toBeVisible()
+  for (const [key, heading] of [
+    ['6', 'Rehearse'],
+    ['5', 'Rules'],
+    ['4', 'Sensors'],
+    ['3', 'Rooms and leak points'],
+    ['2', 'The drive'],
+  ] as const) {
+    await page.keyboard.press(key)
+    await expect(page.getByRole('heading', { name: heading, level: 1, exact: true })).toBeVisible()
+  }
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('Ctrl + S')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('/')
+  await page.keyboard.type('dishwasher')
+  await expect(page.getByRole('option', { name: 'Rehearse Dishwasher hose, Flat kitchen' })).toBeVisible()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/rehearse\?leak=dishwasher-hose/)
+})
+
+test('digits typed into a field stay in the field', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/main`)
+  const bore = page.getByRole('textbox', { name: 'Free bore', exact: true })
+  await bore.fill('')
+  await bore.pressSequentially('23')
+  await expect(bore).toHaveValue('23')
+  await expect(page).toHaveURL(/main$/)
+})
+
+test('units and look are switched and kept', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/main`)
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await page.getByRole('menuitem', { name: /Units/ }).click()
+  await expect(page.getByRole('textbox', { name: 'Pressure at rest', exact: true })).toHaveValue('55.1 psi')
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await page.getByRole('menuitem', { name: /Look/ }).click()
+  await page.reload()
+  await expect(page.getByRole('textbox', { name: 'Pressure at rest', exact: true })).toHaveValue('55.1 psi')
+  await expect(page.locator('html')).toHaveAttribute('data-look', 'dark')
+})
+
+test('the tally leads to the cause', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/main`)
+  const tally = page.getByRole('region', { name: 'Tally' })
+  await tally.getByRole('link', { name: /Worst escape/ }).click()
+  await expect(page.getByText('No rule acts on these sensors in this mode.')).toBeVisible()
+  await tally.getByRole('button', { name: /Stops/ }).click()
+  await expect(page.getByRole('dialog', { name: 'All findings' })).toContainText('They stay dry')
+})
+
+test('the example is loaded into an empty database, exported, and comes back the same', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByRole('button', { name: 'Load the example' }).click()
+  await expect(page.getByRole('heading', { name: 'Net Loft, Tidewrack Quay' })).toBeVisible()
+  await page.getByRole('button', { name: 'Menu' }).click()
+  const download = page.waitForEvent('download')
+  await page.getByRole('menuitem', { name: 'Export the saved site' }).click()
+  const file = await (await download).path()
+  const exported = JSON.parse(await readFile(file, 'utf8'))
+  expect(exported.format).toBe('terrapin-site')
+  await page.goto(empty)
+  await page.getByLabel('Site file').setInputFiles(file)
+  await expect(page).toHaveURL(/net-loft-tidewrack-quay-2/)
+})
+
+test('a site that is not there says so', async ({ page, demo }) => {
+  await page.goto(`${demo}/sites/nowhere/main`)
+  await expect(page.getByText('There is no site "nowhere"')).toBeVisible()
+})
+
+test('the first load is under 200 kB of compressed script', async ({ page, demo }) => {
+  let bytes = 0
+  const sizes: Promise<void>[] = []
+  page.on('response', (response) => {
+    if (/\.js$/.test(new URL(response.url()).pathname)) {
+      sizes.push(response.request().sizes().then((s) => void (bytes += s.responseBodySize)))
+    }
+  })
+  await page.goto(`${demo}${site}/rehearse`)
+  await expect(page.getByTestId('escape')).toBeVisible()
+  await Promise.all(sizes)
+  expect(bytes).toBeGreaterThan(10_000)
+  expect(bytes).toBeLessThan(200_000)
+})

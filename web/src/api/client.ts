@@ -1,0 +1,88 @@
+import createClient from 'openapi-fetch'
+import type {
+  ApiProblem,
+  Assessment,
+  ListedSite,
+  Mode,
+  Plan,
+  Rehearsed,
+  SavedPlan,
+  SavedRevision,
+  SiteArchive,
+  TypedKind,
+  UnitSystem,
+} from './types'
+import type { paths } from './schema'
+
+const http = createClient<paths>({ baseUrl: window.location.origin })
+
+/** An answer of the server that is no success, with its problem details. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: ApiProblem,
+  ) {
+    super(problem.detail ?? problem.title ?? `The server answered ${status}.`)
+  }
+
+  /** The message for a place in the document, or the first one. */
+  at(pointer?: string): string {
+    const faults = this.problem.faults ?? []
+    return (faults.find((f) => f.pointer === pointer) ?? faults[0])?.message ?? this.message
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+async function settle<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let settled: Answer<T>
+  try {
+    settled = await answer
+  } catch {
+    throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
+  }
+  if (settled.data !== undefined && settled.response.ok) return settled.data
+  throw new Refusal(settled.response.status, (settled.error ?? {}) as ApiProblem)
+}
+
+const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) })
+
+export const api = {
+  listSites: (): Promise<ListedSite[]> => settle(http.GET('/api/sites')),
+
+  createSite: (name: string, author: string): Promise<SavedPlan> =>
+    settle(http.POST('/api/sites', { body: { name }, headers: by(author) })),
+
+  importSite: (archive: SiteArchive, author: string): Promise<SavedPlan> =>
+    settle(http.POST('/api/sites/import', { body: archive, headers: by(author) })),
+
+  readPlan: (id: string): Promise<SavedPlan> =>
+    settle(http.GET('/api/sites/{id}/plan', { params: { path: { id } } })),
+
+  readRevision: (id: string, number: number): Promise<SavedPlan> =>
+    settle(http.GET('/api/sites/{id}/revisions/{number}', { params: { path: { id, number } } })),
+
+  listRevisions: (id: string): Promise<SavedRevision[]> =>
+    settle(http.GET('/api/sites/{id}/revisions', { params: { path: { id } } })),
+
+  savePlan: (id: string, plan: Plan, basedOn: number, author: string): Promise<SavedPlan> =>
+    settle(
+      http.PUT('/api/sites/{id}/plan', {
+        params: { path: { id } },
+        body: plan,
+        headers: { ...by(author), 'If-Match': `"${basedOn}"` },
+      }),
+    ),
+
+  assess: (plan: Plan): Promise<Assessment> => settle(http.POST('/api/assessments', { body: plan })),
+
+  rehearse: (plan: Plan, leak: string, mode: Mode): Promise<Rehearsed> =>
+    settle(http.POST('/api/rehearsals', { params: { query: { leak, mode } }, body: plan })),
+
+  readQuantity: async (kind: TypedKind, text: string, system: UnitSystem): Promise<number[]> =>
+    (await settle(http.POST('/api/quantities', { body: { kind, text, system } }))).values,
+}

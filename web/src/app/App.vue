@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { onErrorCaptured, ref } from 'vue'
+import { RouterView } from 'vue-router'
+import { Refusal } from '@/api/client'
+import { usePreferences } from '@/plan/preferences'
+
+// Applies the look before anything is drawn.
+usePreferences()
+const trouble = ref('')
+
+function onTrouble(error: unknown): boolean {
+  if (!(error instanceof Refusal)) return true
+  trouble.value = error.message
+  return false
+}
+
+onErrorCaptured(onTrouble)
+window.addEventListener('unhandledrejection', (event) => {
+  if (!onTrouble(event.reason)) event.preventDefault()
+})
+</script>
+
+<template>
+  <RouterView />
+  <div
+    v-if="trouble"
+    role="alert"
+    class="bg-clay-wash text-ink border-clay fixed inset-x-3 bottom-3 z-50 mx-auto flex max-w-xl items-start gap-3 rounded-sm border p-3 shadow-lg"
+  >
+    <span class="grow">{{ trouble }}</span>
+    <button type="button" class="act-quiet" @click="trouble = ''">Close</button>
+  </div>
+</template>

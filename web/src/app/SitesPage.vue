@@ -1,0 +1,178 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
+import { api, Refusal } from '@/api/client'
+import type { ListedSite, SavedPlan, SiteArchive } from '@/api/types'
+import { usePreferences } from '@/plan/preferences'
+import { escapeText } from '@/ui/outcomes'
+import SeverityMark from '@/ui/SeverityMark.vue'
+import ShellMark from '@/ui/ShellMark.vue'
+import AuthorDialog from './AuthorDialog.vue'
+import PreferencesMenu from './PreferencesMenu.vue'
+
+/** All sites at a glance, and the ways to start one. */
+const preferences = usePreferences()
+const router = useRouter()
+const sites = ref<ListedSite[] | null>(null)
+const name = ref('')
+const error = ref('')
+const renaming = ref(false)
+const pending = ref<((author: string) => Promise<SavedPlan>) | null>(null)
+const filePicker = ref<HTMLInputElement>()
+
+onMounted(async () => {
+  sites.value = await api.listSites()
+})
+
+async function make(work: (author: string) => Promise<SavedPlan>) {
+  if (!preferences.author) {
+    pending.value = work
+    return
+  }
+  error.value = ''
+  try {
+    const made = await work(preferences.author)
+    await router.push(`/sites/${made.siteId}/main`)
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.message
+  }
+}
+
+function named() {
+  const work = pending.value
+  pending.value = null
+  renaming.value = false
+  if (work) void make(work)
+}
+
+function create() {
+  const wanted = name.value.trim()
+  if (!wanted) error.value = 'The site has no name yet. Give it one.'
+  else void make((author) => api.createSite(wanted, author))
+}
+
+async function importFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  let archive: SiteArchive
+  try {
+    archive = JSON.parse(await file.text()) as SiteArchive
+  } catch {
+    error.value = `${file.name} is no JSON file. Choose a site file that was exported here.`
+    return
+  }
+  await make((author) => api.importSite(archive, author))
+}
+
+const loadExample = () =>
+  make(async (author) => api.importSite((await (await fetch(exampleUrl)).json()) as SiteArchive, author))
+
+const day = (at: string) =>
+  new Date(at).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+</script>
+
+<template>
+  <div class="mx-auto max-w-5xl px-4 py-5">
+    <header class="mb-6 flex items-center justify-between gap-3">
+      <div class="flex items-center gap-3">
+        <ShellMark :statuses="[]" :size="38" />
+        <div>
+          <h1 class="text-2xl leading-tight font-bold">Terrapin</h1>
+          <p class="text-faded text-[13.5px]">Buildings that close their own water when they leak</p>
+        </div>
+      </div>
+      <PreferencesMenu @rename="renaming = true" />
+    </header>
+
+    <main>
+      <form class="mb-3 flex flex-wrap items-end gap-2" @submit.prevent="create">
+        <div class="min-w-0 grow basis-60">
+          <label for="site-name" class="font-semibold">New site</label>
+          <input
+            id="site-name"
+            v-model="name"
+            class="field"
+            placeholder="Name or address"
+            autocomplete="off"
+            maxlength="120"
+            :aria-invalid="!!error"
+            aria-describedby="site-error"
+          />
+        </div>
+        <button type="submit" class="act">Make site</button>
+        <button type="button" class="act-quiet" @click="filePicker?.click()">Import a site file</button>
+        <input
+          ref="filePicker"
+          type="file"
+          accept=".json,application/json"
+          class="hidden"
+          aria-label="Site file"
+          @change="importFile"
+        />
+      </form>
+      <p id="site-error" role="alert" class="text-clay mb-4 min-h-5 font-semibold">{{ error }}</p>
+
+      <p v-if="!sites" class="text-faded">Reading the sites …</p>
+      <div v-else-if="sites.length === 0" class="bg-sheet rounded-sm p-6">
+        <h2 class="text-lg font-bold">No site yet</h2>
+        <p class="text-faded mb-4 max-w-prose">
+          Type a name above and begin at the main valve, or look at a finished example first: a former net
+          store with twenty places where water can get out.
+        </p>
+        <button type="button" class="act" @click="loadExample">Load the example</button>
+      </div>
+      <ul v-else class="divide-rule bg-sheet divide-y rounded-sm">
+        <li v-for="site in sites" :key="site.id">
+          <RouterLink
+            :to="`/sites/${site.id}/main`"
+            class="hover:bg-moss-wash grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 px-4 py-3 sm:grid-cols-[auto_1fr_12rem_7rem]"
+          >
+            <ShellMark :statuses="site.stages" />
+            <span class="min-w-0">
+              <span class="block truncate text-[17px] font-bold">{{ site.name }}</span>
+              <span class="text-faded text-[13px]">
+                Revision {{ site.revision }}, {{ site.author }}, {{ day(site.savedAt) }}
+              </span>
+            </span>
+            <span class="col-start-2 sm:col-start-auto">
+              <template v-if="site.tally.worst">
+                <span class="text-faded block text-[12.5px]">worst escape</span>
+                <span class="figures text-lg font-bold" :class="{ 'text-clay': site.tally.worst.endless }">
+                  {{ escapeText(site.tally.worst, preferences.system) }}
+                </span>
+              </template>
+              <span v-else class="text-faded text-[13px]">no leak point yet</span>
+            </span>
+            <span class="col-start-2 flex items-center gap-3 sm:col-start-auto">
+              <span v-if="site.tally.stops" class="figures flex items-center gap-1.5">
+                <SeverityMark severity="stop" /> {{ site.tally.stops }}
+              </span>
+              <span v-if="site.tally.cautions" class="figures flex items-center gap-1.5">
+                <SeverityMark severity="caution" /> {{ site.tally.cautions }}
+              </span>
+            </span>
+          </RouterLink>
+        </li>
+      </ul>
+    </main>
+    <p class="text-faded mt-6 max-w-prose text-[13px]">
+      Terrapin reduces the loss; it is no guarantee. Its figures are estimates to compare choices by. Local
+      code and licensed trades come first.
+    </p>
+    <AuthorDialog
+      :open="pending !== null || renaming"
+      @close="((pending = null), (renaming = false))"
+      @named="named"
+    />
+  </div>
+</template>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { leakName, leaksOf } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import ChangedFigure from '@/ui/ChangedFigure.vue'
+import { escapeText } from '@/ui/outcomes'
+import { figure } from '@/ui/units'
+import { modeWords } from '@/ui/words'
+import type { Assessment } from '@/api/types'
+
+/** The figures that are always in sight, each leading to its cause, each marked until it is saved. */
+const open = useOpenPlan()
+const preferences = usePreferences()
+const emit = defineEmits<{ findings: [] }>()
+
+const now = computed(() => read(open.assessment))
+const before = computed(() => read(open.savedAssessment))
+
+function read(assessment: Assessment | null) {
+  if (!assessment) return null
+  const { tally } = assessment
+  return {
+    worst: tally.worst ? escapeText(tally.worst, preferences.system) : 'no leak yet',
+    notStopped: `${tally.notStopped.length}`,
+    drive: tally.torqueRatio == null ? 'not known' : `${figure(tally.torqueRatio)} ×`,
+    stops: `${tally.stops}`,
+    notMeasured: `${tally.notMeasured}`,
+  }
+}
+
+const worst = computed(() => open.assessment?.tally.worst)
+const leakCount = computed(() => (open.plan ? leaksOf(open.plan).length : 0))
+const firstNotStopped = computed(() =>
+  open.assessment?.leaks.find((l) => l.endless && l.leakId === open.assessment?.tally.notStopped[0]),
+)
+const to = (stage: string) => `/sites/${open.siteId}/${stage}`
+</script>
+
+<template>
+  <div
+    v-if="now && open.plan"
+    class="bg-sheet border-rule overflow-x-auto border-b"
+    role="region"
+    aria-label="Tally"
+  >
+    <div class="flex min-w-max items-stretch divide-x divide-(--rule)">
+      <RouterLink
+        class="tally"
+        :to="worst ? { path: to('rehearse'), query: { leak: worst.leakId, mode: worst.mode } } : to('rooms')"
+      >
+        <span class="tally-name">Worst escape</span>
+        <ChangedFigure
+          class="text-[22px] font-bold"
+          :class="{ 'text-clay': worst?.endless }"
+          :now="now.worst"
+          :before="before?.worst"
+        />
+        <span v-if="worst" class="text-faded block max-w-56 truncate text-[12.5px]">
+          {{ leakName(open.plan, worst.leakId) }}, {{ modeWords[worst.mode].toLowerCase() }}
+        </span>
+      </RouterLink>
+      <RouterLink
+        class="tally"
+        :to="{
+          path: to('rehearse'),
+          query: firstNotStopped ? { leak: firstNotStopped.leakId, mode: firstNotStopped.mode } : {},
+        }"
+      >
+        <span class="tally-name">Leaks nobody would stop</span>
+        <span class="text-[22px] font-bold" :class="{ 'text-clay': now.notStopped !== '0' }">
+          <ChangedFigure :now="now.notStopped" :before="before?.notStopped" />
+        </span>
+        <span class="text-faded block text-[12.5px]">of {{ leakCount }}, in some mode</span>
+      </RouterLink>
+      <RouterLink class="tally" :to="to('drive')">
+        <span class="tally-name">Drive over need</span>
+        <ChangedFigure class="text-[22px] font-bold" :now="now.drive" :before="before?.drive" />
+        <span class="text-faded block text-[12.5px]">torque, 1.25 × is enough</span>
+      </RouterLink>
+      <button type="button" class="tally text-left" @click="emit('findings')">
+        <span class="tally-name">Stops</span>
+        <span class="text-[22px] font-bold" :class="{ 'text-clay': now.stops !== '0' }">
+          <ChangedFigure :now="now.stops" :before="before?.stops" />
+        </span>
+        <span class="text-faded block text-[12.5px]">show all findings</span>
+      </button>
+      <button type="button" class="tally text-left" @click="emit('findings')">
+        <span class="tally-name">Not measured</span>
+        <span class="text-[22px] font-bold">
+          <ChangedFigure :now="now.notMeasured" :before="before?.notMeasured" />
+        </span>
+        <span class="text-faded block text-[12.5px]">open a bound</span>
+      </button>
+    </div>
+  </div>
+</template>

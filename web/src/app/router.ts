@@ -1,0 +1,29 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import SitesPage from './SitesPage.vue'
+
+/** The sites, and the stages of one site in the order of the work. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'sites', component: SitesPage },
+    {
+      path: '/sites/:id',
+      component: () => import('./SiteShell.vue'),
+      children: [
+        { path: '', redirect: (to) => `/sites/${String(to.params.id)}/main` },
+        { path: 'main', name: 'main', component: () => import('@/stages/main/MainStage.vue') },
+        { path: 'drive', name: 'drive', component: () => import('@/stages/drive/DriveStage.vue') },
+        { path: 'rooms', name: 'rooms', component: () => import('@/stages/rooms/RoomsStage.vue') },
+        { path: 'sensors', name: 'sensors', component: () => import('@/stages/sensors/SensorsStage.vue') },
+        { path: 'rules', name: 'rules', component: () => import('@/stages/rules/RulesStage.vue') },
+        {
+          path: 'rehearse',
+          name: 'rehearse',
+          component: () => import('@/stages/rehearse/RehearseStage.vue'),
+        },
+      ],
+    },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+  scrollBehavior: (to, from) => (to.path === from.path ? undefined : { top: 0 }),
+})

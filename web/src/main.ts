@@ -1,0 +1,7 @@
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './app/App.vue'
+import { router } from './app/router'
+import './style.css'
+
+createApp(App).use(createPinia()).use(router).mount('#app')

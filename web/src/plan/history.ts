@@ -1,0 +1,54 @@
+/** Steps back and forth through states of the plan. States are never changed in place. */
+export interface History<T> {
+  past: Step<T>[]
+  future: Step<T>[]
+}
+
+interface Step<T> {
+  state: T
+  label: string
+  at: number
+}
+
+const MOST_STEPS = 200
+const MERGE_WITHIN_MS = 1200
+
+export const emptyHistory = <T>(): History<T> => ({ past: [], future: [] })
+
+/**
+ * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step.
+ */
+export function remember<T>(history: History<T>, before: T, label: string, now: number): History<T> {
+  const last = history.past.at(-1)
+  if (last && last.label === label && now - last.at < MERGE_WITHIN_MS) {
+    return { past: [...history.past.slice(0, -1), { ...last, at: now }], future: [] }
+  }
+  return { past: [...history.past, { state: before, label, at: now }].slice(-MOST_STEPS), future: [] }
+}
+
+/** Goes one step back from the current state, or nowhere at the start. */
+export function back<T>(history: History<T>, current: T): { history: History<T>; state: T } | null {
+  const step = history.past.at(-1)
+  if (!step) return null
+  return {
+    state: step.state,
+    history: {
+      past: history.past.slice(0, -1),
+      future: [...history.future, { ...step, state: current }],
+    },
+  }
+}
+
+/** Goes one step forth, or nowhere at the end. */
+export function forth<T>(history: History<T>, current: T): { history: History<T>; state: T } | null {
+  const step = history.future.at(-1)
+  if (!step) return null
+  return {
+    state: step.state,
+    // A step that was gone back over is never merged with what comes next.
+    history: {
+      past: [...history.past, { ...step, state: current, at: 0 }],
+      future: history.future.slice(0, -1),
+    },
+  }
+}

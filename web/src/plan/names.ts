@@ -1,0 +1,28 @@
+import type { LeakPoint, Plan, Room } from '@/api/types'
+
+/** A short readable id from a name, not yet in use. */
+export function freshId(name: string, taken: Iterable<string>): string {
+  const stem =
+    name
+      .normalize('NFD')
+      .replace(/\p{M}/gu, '')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 32)
+      .replace(/-+$/, '') || 'thing'
+  const used = new Set(taken)
+  let id = stem
+  for (let n = 2; used.has(id); n++) id = `${stem}-${n}`
+  return id
+}
+
+/** All leak points with their rooms, in the order of the plan. */
+export const leaksOf = (plan: Plan): { room: Room; leak: LeakPoint }[] =>
+  plan.rooms.flatMap((room) => room.leaks.map((leak) => ({ room, leak })))
+
+/** "Basin hose, Wheel room", or the id where the plan no longer has it. */
+export function leakName(plan: Plan, leakId: string): string {
+  const found = leaksOf(plan).find((l) => l.leak.id === leakId)
+  return found ? `${found.leak.name}, ${found.room.name}` : leakId
+}

@@ -1,0 +1,180 @@
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef } from 'vue'
+import { api, Refusal } from '@/api/client'
+import type { ApiProblem, Assessment, LeakOutcome, Mode, Plan, SavedPlan } from '@/api/types'
+import { dropDraft, readDraft, writeDraft } from './drafts'
+import { track } from './pending'
+import { back, emptyHistory, forth, remember, type History } from './history'
+
+/** A change to a plan, made on a copy. */
+export type Change = (draft: Plan) => void
+
+/**
+ * The plan that is open, what it comes to, and what it came to when it was last saved. Every edit is assessed before it is
+ * taken: one that the server refuses changes nothing, and its fault goes back to the field it came from.
+ */
+export const useOpenPlan = defineStore('openPlan', () => {
+  const saved = shallowRef<SavedPlan | null>(null)
+  const savedAssessment = shallowRef<Assessment | null>(null)
+  const plan = shallowRef<Plan | null>(null)
+  const assessment = shallowRef<Assessment | null>(null)
+  const history = shallowRef<History<Plan>>(emptyHistory())
+  const conflict = shallowRef<ApiProblem | null>(null)
+  const restored = ref(false)
+  const saving = ref(false)
+
+  const siteId = computed(() => saved.value?.siteId ?? '')
+  const isChanged = computed(() => plan.value !== null && plan.value !== saved.value?.plan)
+  const canUndo = computed(() => history.value.past.length > 0)
+  const canRedo = computed(() => history.value.future.length > 0)
+
+  let queue: Promise<unknown> = Promise.resolve()
+
+  /** One after the other, so that each edit starts from the one before it. */
+  function inOrder<T>(work: () => Promise<T>): Promise<T> {
+    const done = track(queue.then(work))
+    queue = done.catch(() => undefined)
+    return done
+  }
+
+  async function open(id: string): Promise<void> {
+    await inOrder(async () => {
+      plan.value = null
+      const read = await api.readPlan(id)
+      const assessed = await api.assess(read.plan)
+      saved.value = read
+      savedAssessment.value = assessed
+      history.value = emptyHistory()
+      conflict.value = null
+      restored.value = false
+      await takeUpDraft(read, assessed)
+    })
+  }
+
+  async function takeUpDraft(read: SavedPlan, assessed: Assessment) {
+    const draft = readDraft(read.siteId)
+    if (draft) {
+      try {
+        assessment.value = await api.assess(draft.plan)
+        history.value = remember(history.value, read.plan, 'earlier, unsaved', 0)
+        plan.value = draft.plan
+        restored.value = true
+        if (draft.basedOn !== read.number) {
+          conflict.value = { detail: '', newest: read, changed: [] }
+        }
+        return
+      } catch (error) {
+        if (!(error instanceof Refusal) || error.status === 0) throw error
+        // From an older program and no longer a plan: it cannot be opened, so the saved one is.
+        dropDraft(read.siteId)
+      }
+    }
+    assessment.value = assessed
+    plan.value = read.plan
+  }
+
+  /**
+   * Makes a change, if the server takes it.
+   * @param label What was changed; quick changes of one label are one step of undo.
+   * @throws Refusal with the fault's place and message; nothing was changed.
+   */
+  function edit(label: string, change: Change): Promise<void> {
+    return inOrder(async () => {
+      if (!plan.value) return
+      const draft = structuredClone(plan.value)
+      change(draft)
+      if (JSON.stringify(draft) === JSON.stringify(plan.value)) return
+      const assessed = await api.assess(draft)
+      history.value = remember(history.value, plan.value, label, Date.now())
+      take(draft, assessed)
+    })
+  }
+
+  const undo = () => step(back)
+  const redo = () => step(forth)
+
+  function step(move: typeof back): Promise<void> {
+    return inOrder(async () => {
+      const moved = plan.value && move(history.value, plan.value)
+      if (!moved) return
+      const assessed = await api.assess(moved.state)
+      history.value = moved.history
+      take(moved.state, assessed)
+    })
+  }
+
+  function take(next: Plan, assessed: Assessment) {
+    plan.value = next
+    assessment.value = assessed
+    if (!saved.value) return
+    if (next === saved.value.plan) dropDraft(saved.value.siteId)
+    else writeDraft(saved.value.siteId, { basedOn: saved.value.number, plan: next })
+  }
+
+  /**
+   * Saves as the next revision. A stale save sets {@link conflict} and changes nothing.
+   * @param onTopOf The revision to save after; the one that was opened unless told otherwise.
+   */
+  function save(author: string, onTopOf?: number): Promise<void> {
+    return inOrder(async () => {
+      if (!saved.value || !plan.value) return
+      saving.value = true
+      const mine = plan.value
+      try {
+        const answer = await api.savePlan(saved.value.siteId, mine, onTopOf ?? saved.value.number, author)
+        // The same object stays in use, so that undoing back to it is seen as unchanged.
+        saved.value = { ...answer, plan: mine }
+        savedAssessment.value = assessment.value
+        conflict.value = null
+        restored.value = false
+        dropDraft(answer.siteId)
+      } catch (error) {
+        if (!(error instanceof Refusal) || error.status !== 412) throw error
+        conflict.value = error.problem
+      } finally {
+        saving.value = false
+      }
+    })
+  }
+
+  /** Takes what somebody else saved; what was here stays one undo away. */
+  function takeTheirs(): Promise<void> {
+    return inOrder(async () => {
+      if (!saved.value || !plan.value) return
+      const theirs = await api.readPlan(saved.value.siteId)
+      const assessed = await api.assess(theirs.plan)
+      history.value = remember(history.value, plan.value, 'mine', 0)
+      saved.value = theirs
+      savedAssessment.value = assessed
+      conflict.value = null
+      restored.value = false
+      take(theirs.plan, assessed)
+    })
+  }
+
+  /** The outcome of a leak in a mode, now or as it was last saved. */
+  function outcomeOf(of: Assessment | null, leakId: string, mode: Mode): LeakOutcome | undefined {
+    return of?.leaks.find((l) => l.leakId === leakId && l.mode === mode)
+  }
+
+  return {
+    saved,
+    savedAssessment,
+    plan,
+    assessment,
+    conflict,
+    restored,
+    saving,
+    siteId,
+    isChanged,
+    canUndo,
+    canRedo,
+    open,
+    edit,
+    undo,
+    redo,
+    save,
+    takeTheirs,
+    outcomeOf,
+  }
+})

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+import { computed, ref } from 'vue'
+import { Refusal } from '@/api/client'
+import type { DriveSpec } from '@/api/types'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
+import CautionLine from '@/ui/CautionLine.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import SheetSection from '@/ui/SheetSection.vue'
+import StagePage from '@/ui/StagePage.vue'
+import { show } from '@/ui/units'
+import { standingWords, type Choice } from '@/ui/words'
+import TorqueBar from './TorqueBar.vue'
+
+type Fitted = NonNullable<NonNullable<typeof open.plan>['drive']>
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+const plan = computed(() => open.plan!)
+const drive = computed(() => plan.value.drive)
+const error = ref('')
+
+const mounts: Record<DriveSpec['mount'], string> = {
+  saddle: "Saddle: on the valve's own body, pushes the lever. The reaction stays in the valve.",
+  strap: 'Strap: two straps on the pipe, reaches over the lever. Pipe and joint carry the reaction.',
+  stem: 'Stem: the handle comes off, drives the flats of the stem. Straps stop it from turning.',
+  cutIn: 'Cut-in: a motorised valve cut into the pipe. Plumbing work.',
+}
+
+const powers: Choice<Fitted['power']>[] = [
+  { value: 'mains', label: 'Mains' },
+  { value: 'mainsWithBattery', label: 'Mains with battery' },
+  { value: 'batteries', label: 'Batteries' },
+  { value: 'unknown', label: 'Not decided' },
+]
+
+async function choose(specId: string) {
+  try {
+    await open.edit('drive', (draft) => {
+      draft.drive = { power: draft.drive?.power ?? 'unknown', specId }
+    })
+    error.value = ''
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.at('/drive/specId')
+  }
+}
+
+const set = (what: string, change: (drive: Fitted) => void) =>
+  open.edit(`drive ${what}`, (draft) => {
+    if (draft.drive) change(draft.drive)
+  })
+</script>
+
+<template>
+  <StagePage
+    stage="drive"
+    title="The drive"
+    lead="The motor that turns the main. A reading taken on this valve replaces the catalogue's figure everywhere."
+  >
+    <template #figure>
+      <TorqueBar v-if="open.assessment" :verdict="open.assessment.drive" class="mb-5" />
+    </template>
+
+    <SheetSection title="Which drive">
+      <CautionLine class="mb-4">
+        Keep fingers, hair and cords away from a drive that has power: many turn as soon as they are powered
+        or paired. Mains wiring is an electrician's work.
+      </CautionLine>
+      <RadioGroup :model-value="drive?.specId ?? ''" @update:model-value="choose">
+        <RadioGroupLabel class="sr-only">Drive</RadioGroupLabel>
+        <div class="grid gap-2">
+          <RadioGroupOption
+            v-for="spec in plan.catalogue.drives"
+            :key="spec.id"
+            v-slot="{ checked }"
+            :value="spec.id"
+            class="cursor-pointer"
+          >
+            <div
+              class="grid grid-cols-[1.25rem_1fr] gap-x-2 rounded-sm border px-3 py-2.5 sm:grid-cols-[1.25rem_1fr_8rem_8rem]"
+              :class="checked ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet hover:border-moss'"
+            >
+              <span
+                class="mt-1 grid size-4 place-items-center rounded-full border-2"
+                :class="checked ? 'border-moss' : 'border-faded'"
+                aria-hidden="true"
+              >
+                <span v-if="checked" class="bg-moss size-2 rounded-full" />
+              </span>
+              <span>
+                <span class="font-bold">{{ spec.name }}</span>
+                <span class="text-faded block text-[13px]">{{ mounts[spec.mount] }}</span>
+              </span>
+              <span
+                v-for="figure in [
+                  {
+                    name: 'torque',
+                    text: spec.ratedTorque
+                      ? show('torque', spec.ratedTorque.nm, preferences.system)
+                      : 'not known',
+                    from: spec.ratedTorque?.standing,
+                  },
+                  {
+                    name: 'stroke',
+                    text: spec.stroke ? show('duration', spec.stroke.s, preferences.system) : 'not known',
+                    from: spec.stroke?.standing,
+                  },
+                ]"
+                :key="figure.name"
+                class="max-sm:col-start-2"
+              >
+                <span class="figures block text-[17px] font-bold">{{ figure.text }}</span>
+                <span class="text-faded text-[12.5px]">
+                  {{ figure.name }}<template v-if="figure.from">, {{ standingWords[figure.from] }}</template>
+                </span>
+              </span>
+            </div>
+          </RadioGroupOption>
+        </div>
+      </RadioGroup>
+      <p v-if="error" role="alert" class="text-clay mt-2 font-semibold">{{ error }}</p>
+    </SheetSection>
+
+    <SheetSection v-if="drive" title="On this valve">
+      <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+        <AnswerField
+          class="sm:col-span-2"
+          label="Power"
+          how="On batteries the torque of a weak, cold battery counts."
+          :value="drive.power"
+          :choices="powers"
+          :apply="(power) => set('power', (d) => void (d.power = power))"
+          pointer="/drive/power"
+        />
+        <MeasureField
+          label="Stroke, timed"
+          kind="duration"
+          how="From open to shut, mounted and tight."
+          empty-word="as in the catalogue"
+          :values="drive.measuredStrokeS == null ? null : [drive.measuredStrokeS]"
+          :apply="(v) => set('stroke', (d) => void (d.measuredStrokeS = v?.[0] ?? null))"
+          pointer="/drive/measuredStrokeS"
+        />
+        <MeasureField
+          label="Where the handle stops"
+          kind="angle"
+          how="From fully open; it is shut from 82.5° on."
+          empty-word="taken as 90°"
+          :values="drive.measuredEndAngleDeg == null ? null : [drive.measuredEndAngleDeg]"
+          :apply="(v) => set('end angle', (d) => void (d.measuredEndAngleDeg = v?.[0] ?? null))"
+          pointer="/drive/measuredEndAngleDeg"
+        />
+      </div>
+    </SheetSection>
+    <p v-else class="text-faded">No drive is chosen yet. Without one nothing closes by itself.</p>
+  </StagePage>
+</template>

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
+import { computed, ref } from 'vue'
+import type { Pipe, Plan } from '@/api/types'
+import { freshId } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import TextField from '@/ui/TextField.vue'
+import { show } from '@/ui/units'
+import { pipeMaterials } from './choices'
+
+/** The tree of pipes as a list, each under the one that feeds it. */
+const open = useOpenPlan()
+const preferences = usePreferences()
+const plan = computed(() => open.plan!)
+const added = ref('')
+
+const tree = computed(() => {
+  const rows: { pipe: Pipe; index: number; depth: number }[] = []
+  const visit = (parent: string | null, depth: number) =>
+    plan.value.pipes.forEach((pipe, index) => {
+      if ((pipe.parentId ?? null) !== parent) return
+      rows.push({ pipe, index, depth })
+      visit(pipe.id, depth + 1)
+    })
+  visit(null, 0)
+  return rows
+})
+
+const summary = (pipe: Pipe) =>
+  [
+    pipe.lengthM == null ? 'length not measured' : show('length', pipe.lengthM, preferences.system),
+    pipe.boreM == null ? 'bore not measured' : `⌀ ${show('smallLength', pipe.boreM, preferences.system)}`,
+    pipeMaterials.find((m) => m.value === pipe.material)?.label.toLowerCase(),
+  ].join(' · ')
+
+/** Where a pipe may start: the main, or any pipe that it does not feed itself. */
+const parents = (pipe: Pipe) => {
+  const below = new Set([pipe.id])
+  for (const row of tree.value) if (row.pipe.parentId && below.has(row.pipe.parentId)) below.add(row.pipe.id)
+  return [
+    { value: null as string | null, label: 'the main valve' },
+    ...plan.value.pipes
+      .filter((p) => !below.has(p.id))
+      .map((p) => ({ value: p.id as string | null, label: p.name })),
+  ]
+}
+
+const set = (index: number, what: string, change: (pipe: Pipe) => void) =>
+  open.edit(`pipe ${index} ${what}`, (draft) => change(draft.pipes[index]!))
+
+type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS'
+const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
+  set(index, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
+const one = (value: number | null | undefined) => (value == null ? null : [value])
+
+async function add() {
+  const last = plan.value.pipes.at(-1)
+  const id = freshId(
+    'pipe',
+    plan.value.pipes.map((p) => p.id),
+  )
+  // Known before the row is drawn, so that it is drawn unfolded.
+  added.value = id
+  await open.edit('pipe added', (draft) => {
+    draft.pipes.push({
+      id,
+      name: `Pipe ${draft.pipes.length + 1}`,
+      material: 'unknown',
+      parentId: last?.id ?? null,
+    })
+  })
+}
+
+const uses = (plan: Plan, id: string) =>
+  plan.pipes.filter((p) => p.parentId === id).length +
+  plan.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
+
+const remove = (index: number) => open.edit('pipe removed', (draft) => void draft.pipes.splice(index, 1))
+
+const setStopValve = (index: number, text: string) =>
+  set(index, 'stop valve', (pipe) => {
+    const k = Number(text)
+    pipe.stopValveK = text.trim() === '' || !Number.isFinite(k) ? null : k
+  })
+</script>
+
+<template>
+  <p v-if="plan.pipes.length === 0" class="text-faded mb-3">
+    No pipe yet. Begin with the run that leaves the main valve; leak points are hung on pipes.
+  </p>
+  <ul class="divide-rule bg-sheet mb-3 divide-y rounded-sm">
+    <Disclosure
+      v-for="{ pipe, index, depth } in tree"
+      :key="pipe.id"
+      v-slot="{ open: shown }"
+      as="li"
+      :default-open="pipe.id === added"
+    >
+      <DisclosureButton
+        class="hover:bg-moss-wash flex w-full items-baseline gap-2 py-2 pr-3 text-left"
+        :style="{ paddingLeft: `${12 + depth * 18}px` }"
+      >
+        <span class="text-moss w-3 shrink-0" aria-hidden="true">{{ shown ? '−' : '+' }}</span>
+        <span class="font-semibold">{{ pipe.name }}</span>
+        <span class="text-faded grow truncate text-right text-[13px] tabular-nums">{{ summary(pipe) }}</span>
+      </DisclosureButton>
+      <DisclosurePanel class="grid gap-x-5 gap-y-4 px-3 pt-1 pb-4 sm:grid-cols-2 sm:pl-8">
+        <TextField
+          label="Name"
+          :value="pipe.name"
+          required
+          :apply="(name) => set(index, 'name', (p) => void (p.name = name))"
+          :pointer="`/pipes/${index}/name`"
+        />
+        <ChoiceField
+          label="Starts at"
+          :value="pipe.parentId ?? null"
+          :choices="parents(pipe)"
+          :apply="(parentId) => set(index, 'start', (p) => void (p.parentId = parentId))"
+          :pointer="`/pipes/${index}/parentId`"
+        />
+        <ChoiceField
+          label="Material"
+          :value="pipe.material"
+          :choices="pipeMaterials"
+          :apply="(material) => set(index, 'material', (p) => void (p.material = material))"
+          :pointer="`/pipes/${index}/material`"
+        />
+        <MeasureField
+          label="Bore"
+          kind="smallLength"
+          how="Inside: outside less twice the wall, as printed on it."
+          :values="one(pipe.boreM)"
+          :apply="setMeasure(index, 'boreM')"
+          :pointer="`/pipes/${index}/boreM`"
+        />
+        <MeasureField
+          label="Length"
+          kind="length"
+          how="Along the pipe, with a tape or paces."
+          :values="one(pipe.lengthM)"
+          :apply="setMeasure(index, 'lengthM')"
+          :pointer="`/pipes/${index}/lengthM`"
+        />
+        <MeasureField
+          label="Height of its far end"
+          kind="length"
+          how="Above the main valve; below is negative."
+          :values="one(pipe.endHeightM)"
+          :apply="setMeasure(index, 'endHeightM')"
+          :pointer="`/pipes/${index}/endHeightM`"
+        />
+        <MeasureField
+          label="Flow limiter"
+          kind="flow"
+          how="What it lets through, as printed on it."
+          empty-word="none"
+          :values="one(pipe.limiterM3PerS)"
+          :apply="setMeasure(index, 'limiterM3PerS')"
+          :pointer="`/pipes/${index}/limiterM3PerS`"
+        />
+        <TextField
+          label="Stop valve at its start, loss K"
+          how="From its sheet, as it stands; empty where there is none."
+          :value="pipe.stopValveK == null ? '' : String(pipe.stopValveK)"
+          :apply="(text) => setStopValve(index, text)"
+          :pointer="`/pipes/${index}/stopValveK`"
+        />
+        <div class="sm:col-span-2">
+          <button
+            type="button"
+            class="act-quiet text-clay -ml-2"
+            :disabled="uses(plan, pipe.id) > 0"
+            @click="remove(index)"
+          >
+            Take this pipe out
+          </button>
+          <span v-if="uses(plan, pipe.id)" class="text-faded text-[13px]">
+            {{ uses(plan, pipe.id) }} pipes or leak points hang on it.
+          </span>
+        </div>
+      </DisclosurePanel>
+    </Disclosure>
+  </ul>
+  <button type="button" class="act" @click="add">Add a pipe</button>
+</template>

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Plan, Rehearsed } from '@/api/types'
+import { leaksOf } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import SliderLine from './SliderLine.vue'
+import type { Choice } from '@/ui/words'
+
+/** What can be changed on the spot: the delay of the rule that decides, the drive, and the way to the sensor that hears it. */
+const props = defineProps<{ rehearsed: Rehearsed; plan: Plan }>()
+
+const open = useOpenPlan()
+
+const decided = computed(
+  () =>
+    props.rehearsed.events.find((e) => e.kind === 'closingOrdered') ??
+    props.rehearsed.events.find((e) => e.kind === 'told'),
+)
+const ruleIndex = computed(() => props.plan.rules.findIndex((r) => r.id === decided.value?.ruleId))
+const rule = computed(() => props.plan.rules[ruleIndex.value])
+
+const room = computed(() => leaksOf(props.plan).find((l) => l.leak.id === props.rehearsed.leakId)?.room)
+const sensorIndex = computed(() => {
+  const heard = props.plan.sensors.findIndex((s) => s.id === decided.value?.sensorId)
+  return heard >= 0 ? heard : props.plan.sensors.findIndex((s) => s.roomId === room.value?.id)
+})
+const sensor = computed(() => props.plan.sensors[sensorIndex.value])
+const distance = computed(
+  () => sensor.value?.distances.find((d) => d.leakId === props.rehearsed.leakId)?.distanceM ?? null,
+)
+const longest = computed(() =>
+  Math.max(3, distance.value ?? 0, room.value?.lengthM ?? 0, room.value?.widthM ?? 0),
+)
+
+const drives = computed<Choice<string>[]>(() =>
+  props.plan.catalogue.drives.map((d) => ({ value: d.id, label: d.name })),
+)
+
+/** Typed and slid are two labels, so that a slide right after typing is its own step of undo. */
+type By = 'typed' | 'slid'
+
+const setDelay = (seconds: number, by: By) =>
+  open.edit(`delay ${by}`, (draft) => void (draft.rules[ruleIndex.value]!.delayS = seconds))
+
+const setDistance = (distanceM: number | null, by: By) =>
+  open.edit(`way ${by}`, (draft) => {
+    const target = draft.sensors[sensorIndex.value]!
+    const entry = target.distances.find((d) => d.leakId === props.rehearsed.leakId)
+    if (entry) entry.distanceM = distanceM
+    else target.distances.push({ leakId: props.rehearsed.leakId, distanceM })
+  })
+
+/** A stroke timed on the old drive says nothing of a new one. */
+const setDrive = (specId: string) =>
+  open.edit(
+    'rehearse drive',
+    (draft) => void (draft.drive = { power: draft.drive?.power ?? 'unknown', specId }),
+  )
+</script>
+
+<template>
+  <aside class="bg-sheet h-fit space-y-5 rounded-sm p-4" aria-label="Change it here">
+    <h2 class="font-bold">Change it here</h2>
+    <div v-if="rule && rule.action === 'close'">
+      <MeasureField
+        label="Delay before closing"
+        kind="duration"
+        :how="`Rule: ${rule.name}`"
+        required
+        :values="[rule.delayS]"
+        :apply="(v) => setDelay(v![0]!, 'typed')"
+        :pointer="`/rules/${ruleIndex}/delayS`"
+      />
+      <SliderLine
+        label="Delay"
+        :value="rule.delayS"
+        :max="Math.max(300, rule.delayS)"
+        :step="5"
+        :apply="(seconds) => setDelay(seconds, 'slid')"
+      />
+    </div>
+    <p v-else class="text-faded text-[13.5px]">
+      No rule closes here in this mode, so there is no delay to change.
+    </p>
+    <ChoiceField
+      label="Drive"
+      how="A timed stroke stays with the drive it was timed on."
+      :value="plan.drive?.specId ?? ''"
+      :choices="drives"
+      :apply="setDrive"
+      pointer="/drive/specId"
+    />
+    <div v-if="sensor">
+      <MeasureField
+        label="Way to the sensor"
+        kind="length"
+        :how="sensor.name"
+        :values="distance === null ? null : [distance]"
+        :apply="(v) => setDistance(v?.[0] ?? null, 'typed')"
+      />
+      <SliderLine
+        label="Way"
+        :value="distance ?? 0"
+        :max="longest"
+        :step="0.05"
+        :apply="(metres) => setDistance(Math.round(metres * 100) / 100, 'slid')"
+      />
+    </div>
+    <p v-else class="text-faded text-[13.5px]">No sensor lies in this room.</p>
+  </aside>
+</template>

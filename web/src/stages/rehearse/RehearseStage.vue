@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { api, Refusal } from '@/api/client'
+import type { Mode, Rehearsed } from '@/api/types'
+import { leaksOf } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
+import ChangedFigure from '@/ui/ChangedFigure.vue'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import { escapeText, runningText } from '@/ui/outcomes'
+import SeverityMark from '@/ui/SeverityMark.vue'
+import { duration, show, showBounds } from '@/ui/units'
+import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
+import EventList from './EventList.vue'
+import OutcomeTable from './OutcomeTable.vue'
+import PhaseTable from './PhaseTable.vue'
+import RehearsalControls from './RehearsalControls.vue'
+import TimeStrip from './TimeStrip.vue'
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+const route = useRoute()
+const router = useRouter()
+
+const plan = computed(() => open.plan!)
+const leaks = computed(() => leaksOf(plan.value))
+const leakId = computed(() => {
+  const wanted = route.query.leak
+  const worst = open.assessment?.tally.worst?.leakId
+  return leaks.value.find((l) => l.leak.id === wanted)?.leak.id ?? worst ?? ''
+})
+const mode = computed<Mode>(() => modes.find((m) => m === route.query.mode) ?? 'away')
+const leakChoices = computed(() =>
+  leaks.value.map((l) => ({ value: l.leak.id, label: `${l.leak.name}, ${l.room.name}` })),
+)
+const modeChoices = modes.map((m) => ({ value: m, label: modeWords[m] }))
+
+const rehearsed = ref<Rehearsed | null>(null)
+const trouble = ref('')
+let asked = 0
+
+watch(
+  [plan, leakId, mode],
+  async () => {
+    const mine = ++asked
+    if (!leakId.value) {
+      rehearsed.value = null
+      return
+    }
+    try {
+      const answer = await api.rehearse(plan.value, leakId.value, mode.value)
+      // A later question may have been answered first.
+      if (mine === asked) rehearsed.value = answer
+      trouble.value = ''
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error
+      trouble.value = error.message
+    }
+  },
+  { immediate: true },
+)
+
+const before = computed(() => open.outcomeOf(open.savedAssessment, leakId.value, mode.value))
+const stopsAfter = (seconds: number | null | undefined) => (seconds == null ? 'never' : duration(seconds))
+const now = computed(() => open.outcomeOf(open.assessment, leakId.value, mode.value))
+
+const go = async (query: { leak?: string; mode?: Mode }) => {
+  await router.replace({ query: { leak: leakId.value, mode: mode.value, ...query } })
+}
+</script>
+
+<template>
+  <div class="mx-auto max-w-6xl">
+    <h1 class="text-2xl leading-tight font-bold">Rehearse</h1>
+    <p class="text-faded mb-4 max-w-prose">
+      One simulated leak, from the first drop to the closed valve, and what it costs.
+    </p>
+    <p v-if="leaks.length === 0" class="text-faded">
+      No leak point yet.
+      <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/rooms`"
+        >Add one in a room</RouterLink
+      >
+      first.
+    </p>
+    <template v-else>
+      <div class="mb-5 grid gap-x-5 gap-y-3 sm:grid-cols-[minmax(0,1fr)_auto]">
+        <ChoiceField label="Leak" :value="leakId" :choices="leakChoices" :apply="(leak) => go({ leak })" />
+        <AnswerField
+          label="Mode"
+          :value="mode"
+          :choices="modeChoices"
+          :apply="(chosen) => go({ mode: chosen })"
+        />
+      </div>
+      <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
+      <div v-if="rehearsed" class="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+        <div class="min-w-0">
+          <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
+            <div>
+              <span class="text-faded block text-[13px]">Escape</span>
+              <ChangedFigure
+                data-testid="escape"
+                class="text-5xl leading-none font-bold"
+                :class="rehearsed.endless ? 'text-clay' : 'text-river'"
+                :now="escapeText(rehearsed, preferences.system)"
+                :before="before && escapeText(before, preferences.system)"
+              />
+            </div>
+            <div>
+              <span class="text-faded block text-[13px]">Flow stops after</span>
+              <ChangedFigure
+                class="text-xl font-bold"
+                :now="stopsAfter(now?.stopsAfterS)"
+                :before="before && stopsAfter(before.stopsAfterS)"
+              />
+            </div>
+            <div>
+              <span class="text-faded block text-[13px]">Flow, main open</span>
+              <span class="figures text-xl font-bold">{{
+                showBounds('flow', rehearsed.flowM3PerS, preferences.system)
+              }}</span>
+            </div>
+          </div>
+          <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
+            <SeverityMark severity="stop" class="mt-1" />
+            <span>
+              {{ causeWords[rehearsed.cause] }}
+              <template v-if="rehearsed.residualM3PerS != null">
+                {{ show('flow', rehearsed.residualM3PerS, preferences.system) }} runs on,
+                {{ show('volume', rehearsed.residualM3PerS * 86400, preferences.system) }} a day.
+              </template>
+              <template v-else
+                >{{ runningText(rehearsed, preferences.system) }} at the most runs on.</template
+              >
+            </span>
+          </p>
+          <p v-else class="text-faded mb-3">The main {{ outcomeWords[rehearsed.outcome] }}.</p>
+          <TimeStrip :rehearsed="rehearsed" :plan="plan" />
+        </div>
+        <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />
+        <div class="grid h-fit min-w-0 gap-x-8 gap-y-6 md:grid-cols-2">
+          <EventList :rehearsed="rehearsed" :plan="plan" />
+          <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
+        </div>
+      </div>
+      <OutcomeTable class="mt-8" :leak-id="leakId" :mode="mode" @pick="go" />
+      <p class="text-faded mt-4 max-w-prose text-[13px]">
+        Estimates to compare choices by, with every unknown taken as it gives the most litres. What closes
+        here is only proved by a test with water on site.
+      </p>
+    </template>
+  </div>
+</template>

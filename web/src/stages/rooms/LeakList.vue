@@ -1,0 +1,187 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { LeakPoint, Room } from '@/api/types'
+import { freshId, leaksOf } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import TextField from '@/ui/TextField.vue'
+import { showBounds } from '@/ui/units'
+import { isFixedFlow, leakKinds } from '@/ui/words'
+import { positions, waterSides } from './choices'
+
+/** The places in one room where water can get out. */
+const props = defineProps<{ room: Room; roomIndex: number }>()
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+const plan = computed(() => open.plan!)
+const name = ref('')
+const pipes = computed(() => plan.value.pipes.map((p) => ({ value: p.id, label: p.name })))
+
+const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
+  open.edit(`leak ${props.roomIndex} ${index} ${what}`, (draft) =>
+    change(draft.rooms[props.roomIndex]!.leaks[index]!),
+  )
+
+type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM'
+const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
+  set(index, key, (leak) => void (leak[key] = values?.[0] ?? null))
+const one = (value: number | null | undefined) => (value == null ? null : [value])
+
+const setKind = (index: number, kind: LeakPoint['kind']) =>
+  set(index, 'kind', (leak) => {
+    leak.kind = kind
+    if (isFixedFlow(kind)) leak.holeM = null
+    else leak.flowM3PerS = null
+  })
+
+function flowText(leak: LeakPoint): string {
+  const outcome = open.outcomeOf(open.assessment, leak.id, 'away')
+  return outcome ? showBounds('flow', outcome.flowM3PerS, preferences.system) : ''
+}
+
+async function add() {
+  const wanted = name.value.trim()
+  const pipe = plan.value.pipes[0]
+  if (!wanted || !pipe) return
+  const id = freshId(
+    wanted,
+    leaksOf(plan.value).map((l) => l.leak.id),
+  )
+  await open.edit('leak point added', (draft) => {
+    draft.rooms[props.roomIndex]!.leaks.push({
+      id,
+      name: wanted,
+      kind: 'hoseBurst',
+      pipeId: pipe.id,
+      side: 'cold',
+      position: 'unknown',
+    })
+  })
+  name.value = ''
+}
+
+function remove(index: number) {
+  return open.edit('leak point removed', (draft) => {
+    const [leak] = draft.rooms[props.roomIndex]!.leaks.splice(index, 1)
+    for (const sensor of draft.sensors)
+      sensor.distances = sensor.distances.filter((d) => d.leakId !== leak!.id)
+  })
+}
+</script>
+
+<template>
+  <section>
+    <h3 class="mb-2 font-bold">Leak points</h3>
+    <ul class="space-y-4">
+      <li
+        v-for="(leak, index) in room.leaks"
+        :key="leak.id"
+        class="border-rule bg-paper rounded-sm border p-3"
+      >
+        <div class="mb-3 flex flex-wrap items-baseline justify-between gap-x-3">
+          <span class="figures text-[17px] font-bold">{{ flowText(leak) }}</span>
+          <RouterLink
+            :to="{ path: `/sites/${open.siteId}/rehearse`, query: { leak: leak.id } }"
+            class="act-quiet -mr-2 py-0!"
+          >
+            Rehearse it
+          </RouterLink>
+        </div>
+        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+          <TextField
+            label="Leak point"
+            :value="leak.name"
+            required
+            :apply="(text) => set(index, 'name', (l) => void (l.name = text))"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/name`"
+          />
+          <ChoiceField
+            label="Kind"
+            :value="leak.kind"
+            :choices="leakKinds"
+            :apply="(kind) => setKind(index, kind)"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/kind`"
+          />
+          <MeasureField
+            v-if="isFixedFlow(leak.kind)"
+            label="Flow"
+            kind="flow"
+            how="Into a jug against the watch."
+            :values="one(leak.flowM3PerS)"
+            :apply="setMeasure(index, 'flowM3PerS')"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/flowM3PerS`"
+          />
+          <MeasureField
+            v-else
+            label="Hole"
+            kind="smallLength"
+            how="Inner bore of the hose or pipe for a full break."
+            :values="one(leak.holeM)"
+            :apply="setMeasure(index, 'holeM')"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/holeM`"
+          />
+          <MeasureField
+            label="Height above the floor"
+            kind="length"
+            how="Tape from the floor to where it would leak."
+            :values="one(leak.heightAboveFloorM)"
+            :apply="setMeasure(index, 'heightAboveFloorM')"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/heightAboveFloorM`"
+          />
+          <ChoiceField
+            label="Fed by"
+            :value="leak.pipeId"
+            :choices="pipes"
+            :apply="(pipeId) => set(index, 'pipe', (l) => void (l.pipeId = pipeId))"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/pipeId`"
+          />
+          <AnswerField
+            label="Side"
+            :value="leak.side"
+            :choices="waterSides"
+            :apply="(side) => set(index, 'side', (l) => void (l.side = side))"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/side`"
+          />
+          <AnswerField
+            class="sm:col-span-2"
+            label="Where its water meets the floor"
+            :value="leak.position"
+            :choices="positions"
+            :apply="(position) => set(index, 'position', (l) => void (l.position = position))"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/position`"
+          />
+        </div>
+        <button type="button" class="act-quiet text-clay mt-2 -ml-2" @click="remove(index)">
+          Take it out
+        </button>
+      </li>
+    </ul>
+    <form class="mt-3 flex items-end gap-2" @submit.prevent="add">
+      <div class="grow">
+        <label :for="`leak-name-${room.id}`" class="font-semibold">New leak point</label>
+        <input
+          :id="`leak-name-${room.id}`"
+          v-model="name"
+          class="field"
+          maxlength="120"
+          autocomplete="off"
+          placeholder="Basin hose"
+          :disabled="pipes.length === 0"
+        />
+      </div>
+      <button type="submit" class="act" :disabled="!name.trim() || pipes.length === 0">Add leak point</button>
+    </form>
+    <p v-if="pipes.length === 0" class="text-faded mt-1 text-[13px]">
+      A leak point hangs on a pipe:
+      <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/main`"
+        >add one at the main</RouterLink
+      >
+      first.
+    </p>
+  </section>
+</template>

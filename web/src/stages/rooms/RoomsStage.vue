@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { Room } from '@/api/types'
+import { freshId } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import StagePage from '@/ui/StagePage.vue'
+import TextField from '@/ui/TextField.vue'
+import { show } from '@/ui/units'
+import { finishes } from './choices'
+import LeakList from './LeakList.vue'
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+const route = useRoute()
+const plan = computed(() => open.plan!)
+const name = ref('')
+/** Rooms unfolded: the one just added, or the one that was looked for. */
+const unfolded = ref(new Set<string>())
+
+watch(
+  () => route.query.room,
+  (room) => {
+    if (typeof room === 'string') unfolded.value = new Set([room])
+  },
+  { immediate: true },
+)
+
+function summary(room: Room): string {
+  const size =
+    room.lengthM == null || room.widthM == null
+      ? 'size not measured'
+      : `${show('length', room.lengthM, preferences.system)} × ${show('length', room.widthM, preferences.system)}`
+  return `${size} · ${finishes.find((f) => f.value === room.finish)?.label.toLowerCase()}`
+}
+
+const set = (index: number, what: string, change: (room: Room) => void) =>
+  open.edit(`room ${index} ${what}`, (draft) => change(draft.rooms[index]!))
+
+type Measure = 'lengthM' | 'widthM' | 'floorHeightM'
+const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
+  set(index, key, (room) => void (room[key] = values?.[0] ?? null))
+const one = (value: number | null | undefined) => (value == null ? null : [value])
+
+async function add() {
+  const wanted = name.value.trim()
+  if (!wanted) return
+  const id = freshId(
+    wanted,
+    plan.value.rooms.map((r) => r.id),
+  )
+  await open.edit(
+    'room added',
+    (draft) => void draft.rooms.push({ id, name: wanted, finish: 'unknown', leaks: [] }),
+  )
+  unfolded.value = new Set([id])
+  name.value = ''
+}
+
+/** Sensors in the room go with it, and so do the rules' references to them. */
+function remove(index: number) {
+  return open.edit('room removed', (draft) => {
+    const [room] = draft.rooms.splice(index, 1)
+    const gone = new Set(draft.sensors.filter((s) => s.roomId === room!.id).map((s) => s.id))
+    draft.sensors = draft.sensors.filter((s) => !gone.has(s.id))
+    for (const rule of draft.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
+  })
+}
+</script>
+
+<template>
+  <StagePage
+    stage="rooms"
+    title="Rooms and leak points"
+    lead="Go through the rooms and list every place where water can get out. Flexible hoses first of all: basin, WC, kitchen, washing machine, dishwasher, heater."
+  >
+    <form class="mb-4 flex items-end gap-2" @submit.prevent="add">
+      <div class="grow">
+        <label for="room-name" class="font-semibold">New room</label>
+        <input
+          id="room-name"
+          v-model="name"
+          class="field"
+          maxlength="120"
+          autocomplete="off"
+          placeholder="Kitchen"
+        />
+      </div>
+      <button type="submit" class="act" :disabled="!name.trim()">Add room</button>
+    </form>
+    <p v-if="plan.rooms.length === 0" class="text-faded">No room yet. Begin with the wet rooms.</p>
+    <ul class="divide-rule bg-sheet divide-y rounded-sm">
+      <Disclosure
+        v-for="(room, index) in plan.rooms"
+        :key="room.id + unfolded.has(room.id)"
+        v-slot="{ open: shown }"
+        as="li"
+        :default-open="unfolded.has(room.id)"
+      >
+        <DisclosureButton
+          class="hover:bg-moss-wash grid w-full grid-cols-[1rem_1fr_auto] items-baseline gap-x-2 px-3 py-2 text-left"
+        >
+          <span class="text-moss" aria-hidden="true">{{ shown ? '−' : '+' }}</span>
+          <span>
+            <span class="font-semibold">{{ room.name }}</span>
+            <span class="text-faded block truncate text-[13px] tabular-nums">{{ summary(room) }}</span>
+          </span>
+          <span class="text-[13px] tabular-nums" :class="{ 'text-faded': room.leaks.length === 0 }">
+            {{ room.leaks.length }} leak {{ room.leaks.length === 1 ? 'point' : 'points' }}
+          </span>
+        </DisclosureButton>
+        <DisclosurePanel class="px-3 pt-1 pb-5 sm:pl-9">
+          <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+            <TextField
+              label="Name"
+              :value="room.name"
+              required
+              :apply="(text) => set(index, 'name', (r) => void (r.name = text))"
+              :pointer="`/rooms/${index}/name`"
+            />
+            <ChoiceField
+              label="Floor finish"
+              how="It sets how high water stands before it spreads."
+              :value="room.finish"
+              :choices="finishes"
+              :apply="(finish) => set(index, 'finish', (r) => void (r.finish = finish))"
+              :pointer="`/rooms/${index}/finish`"
+            />
+            <MeasureField
+              label="Length"
+              kind="length"
+              how="Wall to wall, tape on the floor."
+              :values="one(room.lengthM)"
+              :apply="setMeasure(index, 'lengthM')"
+              :pointer="`/rooms/${index}/lengthM`"
+            />
+            <MeasureField
+              label="Width"
+              kind="length"
+              how="Wall to wall, the other way."
+              :values="one(room.widthM)"
+              :apply="setMeasure(index, 'widthM')"
+              :pointer="`/rooms/${index}/widthM`"
+            />
+            <MeasureField
+              label="Floor above the main"
+              kind="length"
+              how="From the main valve up or down the stair; below is negative."
+              :values="one(room.floorHeightM)"
+              :apply="setMeasure(index, 'floorHeightM')"
+              :pointer="`/rooms/${index}/floorHeightM`"
+            />
+          </div>
+          <LeakList :room="room" :room-index="index" class="mt-5" />
+          <button type="button" class="act-quiet text-clay mt-3 -ml-2" @click="remove(index)">
+            Take this room out
+          </button>
+        </DisclosurePanel>
+      </Disclosure>
+    </ul>
+  </StagePage>
+</template>

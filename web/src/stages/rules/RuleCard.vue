@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Rule } from '@/api/types'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import SwitchField from '@/ui/SwitchField.vue'
+import TextField from '@/ui/TextField.vue'
+import TickChoices from '@/ui/TickChoices.vue'
+import { show } from '@/ui/units'
+import { modes, modeWords, type Choice } from '@/ui/words'
+
+/** One rule: its sentence on top, its parts below. */
+const props = defineProps<{ rule: Rule; index: number }>()
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+
+const sensors = computed(() => open.plan!.sensors.map((s) => ({ value: s.id, label: s.name })))
+const modeChoices = modes.map((mode) => ({ value: mode, label: modeWords[mode] }))
+const actions: Choice<Rule['action']>[] = [
+  { value: 'close', label: 'Tell, and close' },
+  { value: 'tellOnly', label: 'Only tell' },
+]
+
+const sentence = computed(() => {
+  const { rule } = props
+  const time = (seconds: number) => show('duration', seconds, preferences.system)
+  const who =
+    rule.sensorIds.length === 0
+      ? 'no sensor'
+      : rule.sensorIds.length === sensors.value.length
+        ? 'any sensor'
+        : `any of ${rule.sensorIds.length} sensors`
+  const when =
+    rule.modes.length === 0
+      ? 'in no mode'
+      : rule.modes.length === modes.length
+        ? 'in every mode'
+        : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
+  const then =
+    rule.action === 'tellOnly'
+      ? 'only tell'
+      : `tell, then close ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
+  return `If ${who} stays wet for ${time(rule.confirmS)} ${when}: ${then}.`
+})
+
+const set = (what: string, change: (rule: Rule) => void) =>
+  open.edit(`rule ${props.index} ${what}`, (draft) => change(draft.rules[props.index]!))
+</script>
+
+<template>
+  <li class="bg-sheet rounded-sm p-4">
+    <p class="mb-3 text-[17px]">{{ sentence }}</p>
+    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+      <TextField
+        label="Name"
+        :value="rule.name"
+        required
+        :apply="(text) => set('name', (r) => void (r.name = text))"
+        :pointer="`/rules/${index}/name`"
+      />
+      <AnswerField
+        label="Then"
+        :value="rule.action"
+        :choices="actions"
+        :apply="(action) => set('action', (r) => void (r.action = action))"
+        :pointer="`/rules/${index}/action`"
+      />
+      <TickChoices
+        class="sm:col-span-2"
+        label="In these modes"
+        :values="rule.modes"
+        :choices="modeChoices"
+        :apply="(values) => set('modes', (r) => void (r.modes = values))"
+      />
+      <MeasureField
+        label="Confirming time"
+        kind="duration"
+        how="How long it must stay wet: against splashes."
+        required
+        :values="[rule.confirmS]"
+        :apply="(v) => set('confirming time', (r) => void (r.confirmS = v![0]!))"
+        :pointer="`/rules/${index}/confirmS`"
+      />
+      <div v-if="rule.action === 'close'">
+        <MeasureField
+          label="Delay before closing"
+          kind="duration"
+          how="From telling to closing."
+          required
+          :values="[rule.delayS]"
+          :apply="(v) => set('delay', (r) => void (r.delayS = v![0]!))"
+          :pointer="`/rules/${index}/delayS`"
+        />
+        <SwitchField
+          class="mt-2"
+          label="Cancelled if it dries meanwhile"
+          :value="rule.cancelIfDry"
+          :apply="(on) => set('cancelled if dry', (r) => void (r.cancelIfDry = on))"
+        />
+      </div>
+      <TickChoices
+        class="sm:col-span-2"
+        label="Any of these sensors"
+        :values="rule.sensorIds"
+        :choices="sensors"
+        :apply="(values) => set('sensors', (r) => void (r.sensorIds = values))"
+      />
+    </div>
+    <button
+      type="button"
+      class="act-quiet text-clay mt-3 -ml-2"
+      @click="open.edit('rule removed', (draft) => void draft.rules.splice(index, 1))"
+    >
+      Take this rule out
+    </button>
+  </li>
+</template>

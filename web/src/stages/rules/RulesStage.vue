@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Choice } from '@/ui/words'
+import { freshId } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import SheetSection from '@/ui/SheetSection.vue'
+import StagePage from '@/ui/StagePage.vue'
+import { modes } from '@/ui/words'
+import RuleCard from './RuleCard.vue'
+
+const open = useOpenPlan()
+const plan = computed(() => open.plan!)
+const hubs = computed<Choice<string | null>[]>(() => [
+  { value: null, label: 'No hub chosen' },
+  ...plan.value.catalogue.hubs.map((h) => ({ value: h.id as string | null, label: h.name })),
+])
+
+function add() {
+  const id = freshId(
+    'rule',
+    plan.value.rules.map((r) => r.id),
+  )
+  return open.edit('rule added', (draft) => {
+    draft.rules.push({
+      id,
+      name: `Rule ${draft.rules.length + 1}`,
+      sensorIds: draft.sensors.map((s) => s.id),
+      confirmS: 5,
+      modes: [...modes],
+      action: 'close',
+      delayS: 0,
+      cancelIfDry: false,
+    })
+  })
+}
+</script>
+
+<template>
+  <StagePage
+    stage="rules"
+    title="Rules"
+    lead="Any of these closes that. One rule for many sensors; a delay so that a wet mop does not cut the shower off costs litres, and Rehearse says how many."
+  >
+    <SheetSection title="Who decides">
+      <ChoiceField
+        class="max-w-sm"
+        label="Hub"
+        how="It runs the rules in the house."
+        :value="plan.hubId ?? null"
+        :choices="hubs"
+        :apply="(hubId) => open.edit('hub', (draft) => void (draft.hubId = hubId))"
+        pointer="/hubId"
+      />
+    </SheetSection>
+    <SheetSection title="What shall happen">
+      <p v-if="plan.rules.length === 0" class="text-faded mb-3">
+        No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
+      </p>
+      <ul class="mb-3 space-y-4">
+        <RuleCard v-for="(rule, index) in plan.rules" :key="rule.id" :rule="rule" :index="index" />
+      </ul>
+      <button type="button" class="act" @click="add">Add a rule</button>
+    </SheetSection>
+  </StagePage>
+</template>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Finding, Trade } from './findings'
+import { tellWhy } from './findings'
+import { usePreferences } from '@/plan/preferences'
+import SeverityMark from './SeverityMark.vue'
+import { severityWords } from './words'
+
+/** What Terrapin noticed: what, how much, so do this, and who may. */
+const props = defineProps<{ findings: Finding[] }>()
+
+const preferences = usePreferences()
+const who: Record<Trade, string> = {
+  fitter: '',
+  plumber: 'a licensed plumber',
+  electrician: 'an electrician',
+  utility: 'the utility or a plumber',
+}
+const told = computed(() => props.findings.map((f) => ({ ...f, text: tellWhy(f, preferences.system) })))
+</script>
+
+<template>
+  <ul class="space-y-3">
+    <li v-for="finding in told" :key="finding.code + finding.where + finding.text" class="flex gap-2.5">
+      <SeverityMark :severity="finding.severity" class="mt-0.5" />
+      <div class="min-w-0">
+        <p>
+          <span
+            class="font-bold"
+            :class="{
+              'text-clay': finding.severity === 'stop',
+              'text-ochre': finding.severity === 'caution',
+            }"
+          >
+            {{ severityWords[finding.severity] }}.
+          </span>
+          {{ finding.text }}
+        </p>
+        <p class="text-faded text-[13.5px]">
+          {{ finding.remedy }}
+          <template v-if="who[finding.trade]"> Work for {{ who[finding.trade] }}.</template>
+        </p>
+      </div>
+    </li>
+  </ul>
+</template>

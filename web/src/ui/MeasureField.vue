@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
+import { api, Refusal } from '@/api/client'
+import type { TypedKind } from '@/api/types'
+import { registerField } from '@/plan/pending'
+import { usePreferences } from '@/plan/preferences'
+import FieldFrame from './FieldFrame.vue'
+import { show, type ShownKind } from './units'
+
+/**
+ * A measurement, typed with any unit and kept in SI. Empty is "not measured", where that may be said. The change is handed
+ * to `apply`; what it refuses is shown beside the field, with what was typed left standing.
+ */
+const props = defineProps<{
+  label: string
+  kind: TypedKind
+  /** SI values, one or two as the kind has; null is not measured. */
+  values: number[] | null
+  apply: (values: number[] | null) => Promise<void>
+  how?: string
+  /** Where it stands in the plan. */
+  pointer?: string
+  /** Set where the plan must have a value. */
+  required?: boolean
+  /** What follows from it, below the field. */
+  note?: string
+  /** What an empty field says. */
+  emptyWord?: string
+}>()
+
+const preferences = usePreferences()
+const id = useId()
+const typed = ref('')
+const error = ref('')
+const busy = ref(false)
+
+const parts: Partial<Record<TypedKind, [ShownKind, ShownKind]>> = {
+  pullAtArm: ['force', 'smallLength'],
+  pressureAtFlow: ['pressure', 'flow'],
+}
+
+const shown = computed(() => {
+  if (!props.values) return ''
+  const kinds = parts[props.kind] ?? [props.kind as ShownKind]
+  return props.values.map((value, i) => show(kinds[i]!, value, preferences.system)).join(' at ')
+})
+
+const emptyText = computed(() => props.emptyWord ?? (props.required ? '' : 'not measured'))
+
+watch(
+  shown,
+  (now) => {
+    typed.value = now
+    error.value = ''
+  },
+  { immediate: true },
+)
+
+async function commit() {
+  const text = typed.value.trim()
+  if (text === shown.value) {
+    error.value = ''
+    return
+  }
+  if (text === '' && props.required) {
+    error.value = 'A value is needed here.'
+    return
+  }
+  busy.value = true
+  try {
+    await props.apply(text === '' ? null : await api.readQuantity(props.kind, text, preferences.system))
+    error.value = ''
+    typed.value = shown.value
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.at(props.pointer)
+  } finally {
+    busy.value = false
+  }
+}
+
+onBeforeUnmount(registerField(commit))
+
+function clear() {
+  typed.value = ''
+  void commit()
+}
+
+function revert() {
+  typed.value = shown.value
+  error.value = ''
+}
+</script>
+
+<template>
+  <FieldFrame :id="id" :label="label" :how="how" :error="error" :echo="note">
+    <template #aside>
+      <button
+        v-if="!required && values"
+        type="button"
+        class="text-moss shrink-0 text-[12.5px] underline underline-offset-2"
+        :aria-label="`${label}: ${emptyText}`"
+        @click="clear"
+      >
+        {{ emptyText }}
+      </button>
+    </template>
+    <input
+      :id="id"
+      v-model="typed"
+      class="field figures"
+      :class="{ 'border-clay!': error, 'border-dashed!': !values && !error }"
+      autocomplete="off"
+      spellcheck="false"
+      :placeholder="emptyText"
+      :aria-invalid="!!error"
+      :aria-describedby="[how && `${id}-how`, error && `${id}-error`].filter(Boolean).join(' ') || undefined"
+      :aria-busy="busy"
+      :data-pointer="pointer"
+      :data-untaken="typed !== shown"
+      @keydown.enter="commit"
+      @keydown.escape="revert"
+      @blur="commit"
+    />
+  </FieldFrame>
+</template>

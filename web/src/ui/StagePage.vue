@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Stage } from '@/api/types'
+import { useOpenPlan } from '@/plan/openPlan'
+import FindingList from './FindingList.vue'
+
+/** A stage: its work on the left, what Terrapin found about it beside it, or above it on a phone. */
+const props = defineProps<{ stage: Stage; title: string; lead: string }>()
+
+const open = useOpenPlan()
+const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
+</script>
+
+<template>
+  <div class="mx-auto grid max-w-6xl gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_19rem]">
+    <div class="lg:col-span-2">
+      <h1 class="text-2xl leading-tight font-bold">{{ title }}</h1>
+      <p class="text-faded max-w-prose">{{ lead }}</p>
+    </div>
+    <aside class="lg:order-2" aria-label="Findings">
+      <div class="lg:sticky lg:top-20">
+        <slot name="figure" />
+        <template v-if="findings.length">
+          <h2 class="mb-2 font-bold">
+            Findings here <span class="figures text-faded font-normal">{{ findings.length }}</span>
+          </h2>
+          <FindingList :findings="findings" class="lg:max-h-[60vh] lg:overflow-auto" />
+        </template>
+        <p v-else class="text-faded">Nothing to mend here.</p>
+      </div>
+    </aside>
+    <div class="min-w-0 lg:order-1">
+      <slot />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref, useId, watch } from 'vue'
+import { Refusal } from '@/api/client'
+import { registerField } from '@/plan/pending'
+import FieldFrame from './FieldFrame.vue'
+
+/** A name or a note. */
+const props = defineProps<{
+  label: string
+  value: string
+  apply: (text: string) => Promise<void>
+  how?: string
+  pointer?: string
+  /** Several lines. */
+  long?: boolean
+  required?: boolean
+}>()
+
+const id = useId()
+const typed = ref(props.value)
+const error = ref('')
+
+watch(
+  () => props.value,
+  (now) => {
+    typed.value = now
+    error.value = ''
+  },
+)
+
+async function commit() {
+  const text = typed.value.trim()
+  if (text === props.value) {
+    error.value = ''
+    return
+  }
+  if (props.required && text === '') {
+    error.value = 'A name is needed here.'
+    return
+  }
+  try {
+    await props.apply(text)
+    error.value = ''
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.at(props.pointer)
+  }
+}
+
+onBeforeUnmount(registerField(commit))
+</script>
+
+<template>
+  <FieldFrame :id="id" :label="label" :how="how" :error="error">
+    <textarea
+      v-if="long"
+      :id="id"
+      v-model="typed"
+      rows="3"
+      class="field"
+      :aria-invalid="!!error"
+      :data-pointer="pointer"
+      :data-untaken="typed !== value"
+      @blur="commit"
+    />
+    <input
+      v-else
+      :id="id"
+      v-model="typed"
+      class="field"
+      autocomplete="off"
+      :aria-invalid="!!error"
+      :data-pointer="pointer"
+      :data-untaken="typed !== value"
+      @keydown.enter="commit"
+      @blur="commit"
+    />
+  </FieldFrame>
+</template>

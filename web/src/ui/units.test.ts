@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest'
+import { duration, figure, show, showBounds } from './units'
+
+describe('figures', () => {
+  it.each([
+    [33.2968, '33.3'],
+    [1.7504, '1.75'],
+    [0.0123456, '0.0123'],
+    [0, '0'],
+    [1234.5, '1,230'],
+    [-0.4, '-0.4'],
+    [999.6, '1000'],
+    [0.000612, '0.000612'],
+  ])('%f is shown as %s', (value, text) => expect(figure(value)).toBe(text))
+
+  it.each([
+    [0.4, '0.4 s'],
+    [99.4, '99.4 s'],
+    [166.5, '2 min 47 s'],
+    [120, '2 min'],
+    [3599.6, '1 h 00 min'],
+    [200_000, '2.31 days'],
+  ])('%f seconds are shown as %s', (seconds, text) => expect(duration(seconds)).toBe(text))
+
+  it('shows one value in either system', () => {
+    expect(show('pressure', 4e5, 'metric')).toBe('4 bar')
+    expect(show('pressure', 413685.4, 'us')).toBe('60 psi')
+    expect(show('smallLength', 0.01905, 'us')).toBe('0.75 in')
+    expect(show('volume', 0.0481, 'metric')).toBe('48.1 L')
+    expect(show('angle', 76, 'us')).toBe('76°')
+  })
+
+  it('shows what is open as open', () => {
+    expect(showBounds('volume', { low: 0.01, high: 0.01 }, 'metric')).toBe('10 L')
+    expect(showBounds('volume', { low: 0.01, high: 0.037 }, 'metric')).toBe('10 L to 37 L')
+    expect(showBounds('volume', { low: null, high: 0.037 }, 'metric')).toBe('at most 37 L')
+    expect(showBounds('volume', { low: 0.01, high: null }, 'metric')).toBe('at least 10 L')
+    expect(showBounds('volume', { low: null, high: null }, 'metric')).toBe('not known')
+  })
+})

@@ -1,0 +1,110 @@
+import type {
+  Cause,
+  EventKind,
+  LeakKind,
+  Mode,
+  Outcome,
+  Phase,
+  Severity,
+  Stage,
+  StageState,
+  Standing,
+} from '@/api/types'
+
+/** What the craft calls things, for each word of the plan and the assessment. */
+export interface Choice<T> {
+  value: T
+  label: string
+  hint?: string
+}
+
+export const stageWords: Record<Stage, string> = {
+  main: 'Main',
+  drive: 'Drive',
+  rooms: 'Rooms',
+  sensors: 'Sensors',
+  rules: 'Rules',
+  rehearse: 'Rehearse',
+}
+
+export const stages = Object.keys(stageWords) as Stage[]
+
+export const stageStateWords: Record<StageState, string> = {
+  untouched: 'untouched',
+  open: 'open',
+  stop: 'has a stop',
+  done: 'done',
+}
+
+export const severityWords: Record<Severity, string> = { stop: 'Stop', caution: 'Caution', note: 'Note' }
+
+export const modeWords: Record<Mode, string> = {
+  home: 'Home',
+  away: 'Away',
+  asleep: 'Asleep',
+  holiday: 'Holiday',
+}
+
+export const modes = Object.keys(modeWords) as Mode[]
+
+export const outcomeWords: Record<Outcome, string> = {
+  closes: 'closes',
+  closesPartly: 'closes, water runs on',
+  tellsOnly: 'only tells',
+  nothing: 'nothing happens',
+  noFlow: 'no water comes out',
+}
+
+export const causeWords: Record<Cause, string> = {
+  noSensor: 'No sensor lies in this room.',
+  neverWet: 'No sensor is known ever to get wet.',
+  noHub: 'No hub runs the rules.',
+  noRule: 'No rule acts on these sensors in this mode.',
+  onlyTold: 'Somebody is told; the water runs until they act.',
+  driveCannotClose: 'The drive cannot be counted on to close this valve.',
+  driveUnproven: 'Nothing says yet that the drive can close this valve.',
+  stopsShort: 'The valve ends its stroke before it is shut.',
+  valvePasses: 'The valve passes water when it is shut.',
+  pumpRunsOn: 'The pump on the house side goes on running.',
+}
+
+export const phaseWords: Record<Phase, string> = {
+  beforeTrip: 'Before trip',
+  radioAndLogic: 'Radio and logic',
+  confirmingAndDelay: 'Confirming and delay',
+  stroke: 'Stroke',
+  drainDown: 'Drain-down',
+}
+
+export const phases = Object.keys(phaseWords) as Phase[]
+
+export const eventWords: Record<EventKind, string> = {
+  firstDrop: 'First drop',
+  sensorWet: 'Sensor is wet',
+  hubKnows: 'Hub knows',
+  told: 'Contacts are told',
+  closingOrdered: 'Closing ordered',
+  valveMoves: 'Valve starts to turn',
+  flowStops: 'Flow has stopped',
+  valveStopsShort: 'Stroke ends, water runs on',
+}
+
+export const standingWords: Record<Standing, string> = {
+  measured: 'measured',
+  makersSheet: "maker's sheet",
+  assumed: 'assumed',
+}
+
+export const leakKinds: Choice<LeakKind>[] = [
+  { value: 'hoseBurst', label: 'Hose burst', hint: 'a full break of a flexible hose' },
+  { value: 'splitPipe', label: 'Split pipe', hint: 'frozen or cracked' },
+  { value: 'pinhole', label: 'Pinhole', hint: 'corrosion' },
+  { value: 'weepingJoint', label: 'Weeping joint' },
+  { value: 'hole', label: 'Hole of your own size' },
+  { value: 'tapLeftOn', label: 'Tap left on', hint: 'a flow' },
+  { value: 'cisternOverflow', label: 'Cistern overflow', hint: 'a flow' },
+  { value: 'drip', label: 'Drip', hint: 'a flow' },
+]
+
+export const isFixedFlow = (kind: LeakKind): boolean =>
+  ['tapLeftOn', 'cisternOverflow', 'drip'].includes(kind)
