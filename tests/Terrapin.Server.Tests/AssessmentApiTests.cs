@@ -57,6 +57,7 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("volume", "0.12 m3", "metric", 0.12)]
     [InlineData("duration", "2 min 30 s", "metric", 150)]
     [InlineData("angle", "76", "metric", 76)]
+    [InlineData("number", "8.5", "us", 8.5)]
     public async Task Reads_what_people_type(string kind, string text, string system, double value)
     {
         double[] values = await Read(kind, text, system);
@@ -84,6 +85,7 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("pullAtArm", "85 N", "Two readings")]
     [InlineData("pressure", "", "no number")]
     [InlineData("pressure", "NaN", "no number")]
+    [InlineData("number", "8 mm", "bare number")]
     public async Task Says_what_it_expected(string kind, string text, string words)
     {
         HttpResponseMessage answer = await server.Http.PostAsJsonAsync("/api/quantities", new { kind, text, system = "metric" });

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Collections.Frozen;
 using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
@@ -13,6 +15,10 @@ namespace Terrapin.Core.Plans;
 internal static partial class ShapeCheck
 {
     private const int MostFaults = 50;
+
+    // Looking attributes and properties up takes far longer than checking a value.
+    private static readonly ConcurrentDictionary<MemberInfo, Constraints> ConstraintsOf = new();
+    private static readonly ConcurrentDictionary<JsonTypeInfo, FrozenDictionary<string, JsonPropertyInfo>> PropertiesOf = new();
 
     public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
     {
@@ -57,7 +63,7 @@ internal static partial class ShapeCheck
             return;
         }
 
-        var properties = type.Properties.ToDictionary(p => p.Name);
+        FrozenDictionary<string, JsonPropertyInfo> properties = PropertiesOf.GetOrAdd(type, static t => t.Properties.ToFrozenDictionary(p => p.Name));
         foreach (JsonProperty member in element.EnumerateObject())
         {
             string at = $"{pointer}/{Escape(member.Name)}";
@@ -67,7 +73,7 @@ internal static partial class ShapeCheck
             }
             else
             {
-                faults.Add(new Fault(at, $"There is no \"{Shorten(member.Name)}\" here. Known keys: {string.Join(", ", properties.Keys)}."));
+                faults.Add(new Fault(at, $"There is no \"{Shorten(member.Name)}\" here. Known keys: {string.Join(", ", type.Properties.Select(p => p.Name))}."));
             }
         }
 
@@ -102,7 +108,8 @@ internal static partial class ShapeCheck
 
     private static void CheckAttributes(JsonElement value, MemberInfo member, string at, List<Fault> faults)
     {
-        if (member.GetCustomAttribute<LimitsAttribute>() is { } limits)
+        Constraints constraints = ConstraintsOf.GetOrAdd(member, static m => new Constraints(m));
+        if (constraints.Limits is { } limits)
         {
             double number = value.GetDouble();
             if (!(number >= limits.Min && number <= limits.Max))
@@ -112,7 +119,7 @@ internal static partial class ShapeCheck
             }
         }
 
-        if (member.GetCustomAttribute<AtMostAttribute>() is { } most)
+        if (constraints.AtMost is { } most)
         {
             int count = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : value.GetString()!.Length;
             if (count > most.Max)
@@ -122,7 +129,7 @@ internal static partial class ShapeCheck
             }
         }
 
-        if (member.GetCustomAttribute<IdAttribute>() is not null && !IdPattern().IsMatch(value.GetString()!))
+        if (constraints.IsId && !IdPattern().IsMatch(value.GetString()!))
         {
             faults.Add(new Fault(at, $"\"{Shorten(value.GetString()!)}\" is no id: lower-case letters, digits and hyphens, at most 40, starting with a letter or digit."));
         }
@@ -182,6 +189,15 @@ internal static partial class ShapeCheck
     private static string Shorten(string text) => text.Length <= 40 ? text : text[..40] + "…";
 
     private static string Escape(string key) => Shorten(key).Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal);
+
+    private sealed class Constraints(MemberInfo member)
+    {
+        public LimitsAttribute? Limits { get; } = member.GetCustomAttribute<LimitsAttribute>();
+
+        public AtMostAttribute? AtMost { get; } = member.GetCustomAttribute<AtMostAttribute>();
+
+        public bool IsId { get; } = member.IsDefined(typeof(IdAttribute));
+    }
 
     [GeneratedRegex(IdAttribute.Pattern)]
     private static partial Regex IdPattern();

@@ -53,7 +53,8 @@ internal static partial class TypedQuantity
 
             if (!units.Names.TryGetValue(name.Length == 0 ? bare : name, out Enum? unit))
             {
-                throw new FormatException($"\"{term.Groups["unit"].Value}\" is no unit for this. Use {string.Join(", ", units.Names.Keys.Where(n => n.Length > 0))}.");
+                string known = string.Join(", ", units.Names.Keys.Where(n => n.Length > 0));
+                throw new FormatException($"\"{term.Groups["unit"].Value}\" is no unit for this. {(known.Length > 0 ? $"Use {known}." : "Give the bare number.")}");
             }
 
             sum += UnitConverter.Convert(Number(term), unit, units.Si);
@@ -100,6 +101,7 @@ internal static partial class TypedQuantity
         (TypedKind.Force, UnitSystem.Metric) => "85 N",
         (TypedKind.Force, _) => "19 lbf",
         (TypedKind.Angle, _) => "90°",
+        (TypedKind.Number, _) => "8",
         _ => "12 s",
     };
 

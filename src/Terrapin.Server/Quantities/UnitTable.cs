@@ -81,6 +81,10 @@ internal static class UnitTable
             ["h"] = DurationUnit.Hour,
             ["ms"] = DurationUnit.Millisecond,
         }),
+        [TypedKind.Number] = new(RatioUnit.DecimalFraction, "", "", new Dictionary<string, Enum>
+        {
+            [""] = RatioUnit.DecimalFraction,
+        }),
         [TypedKind.Angle] = new(AngleUnit.Degree, "°", "°", new Dictionary<string, Enum>
         {
             ["°"] = AngleUnit.Degree,
@@ -122,6 +126,9 @@ public enum TypedKind
 
     /// <summary>°</summary>
     Angle,
+
+    /// <summary>A plain number, such as a loss coefficient</summary>
+    Number,
 
     /// <summary>N and m, as in <c>85 N at 140 mm</c></summary>
     PullAtArm,

@@ -794,7 +794,7 @@ export interface components {
          * @description What a field takes.
          * @enum {unknown}
          */
-        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "pullAtArm" | "pressureAtFlow";
+        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "number" | "pullAtArm" | "pressureAtFlow";
         /** @description What a person typed into a measurement field. */
         TypedText: {
             kind: components["schemas"]["TypedKind"];

@@ -51,7 +51,7 @@ const parents = (pipe: Pipe) => {
 const set = (index: number, what: string, change: (pipe: Pipe) => void) =>
   open.edit(`pipe ${index} ${what}`, (draft) => change(draft.pipes[index]!))
 
-type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS'
+type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS' | 'stopValveK'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
 const one = (value: number | null | undefined) => (value == null ? null : [value])
@@ -79,12 +79,6 @@ const uses = (plan: Plan, id: string) =>
   plan.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
 
 const remove = (index: number) => open.edit('pipe removed', (draft) => void draft.pipes.splice(index, 1))
-
-const setStopValve = (index: number, text: string) =>
-  set(index, 'stop valve', (pipe) => {
-    const k = Number(text)
-    pipe.stopValveK = text.trim() === '' || !Number.isFinite(k) ? null : k
-  })
 </script>
 
 <template>
@@ -162,11 +156,13 @@ const setStopValve = (index: number, text: string) =>
           :apply="setMeasure(index, 'limiterM3PerS')"
           :pointer="`/pipes/${index}/limiterM3PerS`"
         />
-        <TextField
+        <MeasureField
           label="Stop valve at its start, loss K"
-          how="From its sheet, as it stands; empty where there is none."
-          :value="pipe.stopValveK == null ? '' : String(pipe.stopValveK)"
-          :apply="(text) => setStopValve(index, text)"
+          kind="number"
+          how="From its sheet, as it stands."
+          empty-word="none"
+          :values="one(pipe.stopValveK)"
+          :apply="setMeasure(index, 'stopValveK')"
           :pointer="`/pipes/${index}/stopValveK`"
         />
         <div class="sm:col-span-2">

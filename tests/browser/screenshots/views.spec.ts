@@ -1,0 +1,28 @@
+import { resolve } from 'node:path'
+import { expect, remember, test } from '../server.js'
+
+const folder = resolve(import.meta.dirname, '../../../docs/screenshots')
+const site = '/sites/net-loft-tidewrack-quay'
+
+const views: { file: string; path: string; width?: number; look?: string }[] = [
+  { file: 'sites', path: '/' },
+  { file: 'main', path: `${site}/main` },
+  { file: 'drive', path: `${site}/drive` },
+  { file: 'rooms', path: `${site}/rooms?room=stair-cupboard` },
+  { file: 'sensors', path: `${site}/sensors` },
+  { file: 'rules', path: `${site}/rules` },
+  { file: 'rehearse', path: `${site}/rehearse?leak=bath-basin-hose&mode=home` },
+  { file: 'rehearse-dark', path: `${site}/rehearse?leak=washing-machine-hose&mode=away`, look: 'dark' },
+  { file: 'rehearse-phone', path: `${site}/rehearse?leak=bath-basin-hose&mode=home`, width: 390 },
+]
+
+for (const view of views) {
+  test(view.file, async ({ page, demo }) => {
+    await page.setViewportSize({ width: view.width ?? 1280, height: 800 })
+    await remember(page, { look: view.look ?? 'light', author: 'Maren Oddy' })
+    await page.goto(demo + view.path)
+    await expect(page.getByRole('main')).toBeVisible()
+    await page.waitForLoadState('networkidle')
+    await page.screenshot({ path: `${folder}/${view.file}.png` })
+  })
+}
