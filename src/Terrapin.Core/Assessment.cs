@@ -13,6 +13,9 @@ public sealed record Assessment
 
     public required DriveVerdict Drive { get; init; }
 
+    /// <summary>Every drive of the catalogue on this valve, the best first.</summary>
+    public required IReadOnlyList<RankedDrive> Drives { get; init; }
+
     /// <summary>Each leak point in each mode, in the order of the plan.</summary>
     public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
 

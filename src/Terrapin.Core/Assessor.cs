@@ -38,6 +38,7 @@ public static class Assessor
         {
             Findings = sorted,
             Drive = drive,
+            Drives = DriveRanking.Of(plan),
             Leaks = leaks,
             Trips = trips,
             Stages = StageStates.Of(plan, sorted, leaks),

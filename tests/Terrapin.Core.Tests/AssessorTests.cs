@@ -1,3 +1,4 @@
+using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
@@ -66,6 +67,21 @@ public class AssessorTests
         IReadOnlyList<Finding> findings = Assessor.Assess(gaps).Findings;
         Assert.Contains("holiday", Assert.Single(findings, f => f.Code == "no-rule-in-mode").Why);
         Assert.Contains("home", Assert.Single(findings, f => f.Code == "only-told-in-mode").Why);
+    }
+
+    [Fact]
+    public void Drives_are_ranked_by_whether_they_turn_it_then_by_litres()
+    {
+        Plan plan = House();
+        plan = plan with { Drive = null, Main = plan.Main with { PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } } };
+        IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).Drives;
+        Assert.Equal(["cv-22", "sd-12", "st-16", "sa-20"], drives.Select(d => d.SpecId));
+        Assert.All(drives.Skip(1), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
+
+        plan = plan with { Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, MeasuredStrokeS = 12 } };
+        RankedDrive saddle = Assessor.Assess(plan).Drives.Single(d => d.SpecId == "sa-20");
+        Assert.Equal(TorqueVerdict.Caution, saddle.Verdict);
+        Close(4.81e-3, saddle.StrokeM3!.Value);
     }
 
     [Fact]

@@ -58,6 +58,8 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("duration", "2 min 30 s", "metric", 150)]
     [InlineData("angle", "76", "metric", 76)]
     [InlineData("number", "8.5", "us", 8.5)]
+    [InlineData("torque", "9 ft-lb", "metric", 12.2024)]
+    [InlineData("torque", "12 N·m", "metric", 12)]
     public async Task Reads_what_people_type(string kind, string text, string system, double value)
     {
         double[] values = await Read(kind, text, system);

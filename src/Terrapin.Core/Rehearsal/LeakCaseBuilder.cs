@@ -35,12 +35,19 @@ internal sealed class LeakCaseBuilder
     public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, DriveVerdict drive, Corner corner) =>
         new LeakCaseBuilder(plan, roomIndex, leakIndex, corner).Build(drive);
 
+    /// <summary>The leak's flow alone, with every unknown as it gives the most.</summary>
+    public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex)
+    {
+        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, Corner.Most);
+        return builder.Flow(builder.plan.PathTo(builder.leak.PipeId), builder.StaticPressurePa(), builder.LeakHeightM());
+    }
+
     private LeakCase Build(DriveVerdict drive)
     {
         double pressurePa = StaticPressurePa();
         double leakHeightM = LeakHeightM();
         IReadOnlyList<Pipe> path = plan.PathTo(leak.PipeId);
-        var flow = new LeakFlow(Path(path, pressurePa, leakHeightM));
+        LeakFlow flow = Flow(path, pressurePa, leakHeightM);
         double endAngleDeg = plan.Drive?.MeasuredEndAngleDeg ?? 90;
         return new LeakCase
         {
@@ -70,11 +77,11 @@ internal sealed class LeakCaseBuilder
         return floorM + aboveM;
     }
 
-    private FlowPath Path(IReadOnlyList<Pipe> path, double pressurePa, double leakHeightM)
+    private LeakFlow Flow(IReadOnlyList<Pipe> path, double pressurePa, double leakHeightM)
     {
         double boreM = screening.Take(plan.Main.BoreM, Span.ValveBoreM(plan.Main.Size), () => new(
             Stage.Main, "/main/boreM", "Bore of the main valve", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
-        return new FlowPath
+        return new LeakFlow(new FlowPath
         {
             StaticPressurePa = pressurePa,
             RiseM = leakHeightM,
@@ -84,7 +91,7 @@ internal sealed class LeakCaseBuilder
             ValveBoreM = boreM,
             Outlet = OutletOf(leak),
             LimitM3PerS = path.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
-        };
+        });
     }
 
     /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>

@@ -19,6 +19,9 @@ internal static class Require
     public static double NotNegative(double value, string name) =>
         Finite(value, name) >= 0 ? value : throw new ArgumentOutOfRangeException(name, value, "Must not be negative.");
 
+    public static double Share(double value, string name) =>
+        value is >= 0 and <= 1 ? value : throw new ArgumentOutOfRangeException(name, value, "Must lie between 0 and 1.");
+
     public static double Positive(double value, string name) =>
         Finite(value, name) > 0 ? value : throw new ArgumentOutOfRangeException(name, value, "Must be greater than zero.");
 }

@@ -53,6 +53,7 @@ internal static class Application
         SitesApi.Map(api);
         AssessmentApi.Map(api);
         QuantitiesApi.Map(api);
+        BenchApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");
@@ -74,7 +75,10 @@ internal static class Application
                 response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
         // The app's own addresses only: a wrong path or media type under /api must stay an error.
-        app.MapFallbackToFile("/sites/{**rest}", "index.html", new StaticFileOptions { FileProvider = files });
+        foreach (string address in (string[])["/sites/{**rest}", "/bench/{**rest}"])
+        {
+            app.MapFallbackToFile(address, "index.html", new StaticFileOptions { FileProvider = files });
+        }
     }
 
     private static void UseDocumentJson(JsonSerializerOptions json)

@@ -101,6 +101,8 @@ internal static partial class TypedQuantity
         (TypedKind.Force, UnitSystem.Metric) => "85 N",
         (TypedKind.Force, _) => "19 lbf",
         (TypedKind.Angle, _) => "90°",
+        (TypedKind.Torque, UnitSystem.Metric) => "12 N·m",
+        (TypedKind.Torque, _) => "9 lbf·ft",
         (TypedKind.Number, _) => "8",
         _ => "12 s",
     };

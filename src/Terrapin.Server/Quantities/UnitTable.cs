@@ -81,6 +81,15 @@ internal static class UnitTable
             ["h"] = DurationUnit.Hour,
             ["ms"] = DurationUnit.Millisecond,
         }),
+        [TypedKind.Torque] = new(TorqueUnit.NewtonMeter, "n·m", "lbf·ft", new Dictionary<string, Enum>
+        {
+            ["n·m"] = TorqueUnit.NewtonMeter,
+            ["nm"] = TorqueUnit.NewtonMeter,
+            ["lbf·ft"] = TorqueUnit.PoundForceFoot,
+            ["ft-lb"] = TorqueUnit.PoundForceFoot,
+            ["lbf·in"] = TorqueUnit.PoundForceInch,
+            ["in-lb"] = TorqueUnit.PoundForceInch,
+        }),
         [TypedKind.Number] = new(RatioUnit.DecimalFraction, "", "", new Dictionary<string, Enum>
         {
             [""] = RatioUnit.DecimalFraction,
@@ -126,6 +135,9 @@ public enum TypedKind
 
     /// <summary>°</summary>
     Angle,
+
+    /// <summary>N·m</summary>
+    Torque,
 
     /// <summary>A plain number, such as a loss coefficient</summary>
     Number,

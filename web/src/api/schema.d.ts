@@ -164,6 +164,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/leak-flow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-leak-flow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/supply-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-supply-test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-closing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/drain-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-drain-down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/torque": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-torque"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/axis-offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-axis-offset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/straps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-straps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/battery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-battery"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -197,12 +357,67 @@ export interface components {
             /** @description The gravest first. */
             findings: components["schemas"]["Finding"][];
             drive: components["schemas"]["DriveVerdict"];
+            /** @description Every drive of the catalogue on this valve, the best first. */
+            drives: components["schemas"]["RankedDrive"][];
             /** @description Each leak point in each mode, in the order of the plan. */
             leaks: components["schemas"]["LeakOutcome"][];
             /** @description What each sensor makes of each leak point of its room. */
             trips: components["schemas"]["SensorTrip"][];
             stages: components["schemas"]["StageStatus"][];
             tally: components["schemas"]["Tally"];
+        };
+        AxisOffsetInput: {
+            /** Format: double */
+            gripRadiusM: number;
+            /** Format: double */
+            alongOpenM: number;
+            /** Format: double */
+            alongClosedM: number;
+        };
+        /** @description The outline encloses where the motor's axis may lie with the valve still shutting, m from the stem. */
+        AxisOffsetResult: {
+            /** Format: double */
+            travelDeg: number;
+            /** Format: double */
+            endAngleDeg: number;
+            /** Format: double */
+            excessDeg: number;
+            shuts: boolean;
+            tolerance: components["schemas"]["CurvePoint"][];
+        };
+        BackupInput: {
+            /** Format: double */
+            capacityMah: number;
+            /** Format: double */
+            usableShare: number;
+            /** Format: double */
+            drawMa: number;
+        };
+        BackupResult: {
+            /** Format: double */
+            hours: number;
+        };
+        BatteryInput: {
+            /** Format: double */
+            capacityMah: number;
+            /** Format: double */
+            usableShare: number;
+            /** Format: double */
+            sleepUa: number;
+            /** Format: double */
+            taskEnergyJ: number;
+            /** Format: double */
+            voltageV: number;
+            /** Format: double */
+            taskIntervalS: number;
+            /** Format: double */
+            selfDischargePerYear: number;
+        };
+        BatteryResult: {
+            /** Format: double */
+            meanCurrentUa: number;
+            /** Format: double */
+            lifeYears: number;
         };
         /** @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. */
         Bounds: {
@@ -225,6 +440,66 @@ export interface components {
         };
         /** @enum {unknown} */
         Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
+        /** @description The curve is flow, m³/s, against the valve's angle from open, degrees. */
+        ClosingBenchResult: {
+            /** Format: double */
+            openFlowM3PerS: number;
+            /** Format: double */
+            letThroughM3: number;
+            /** Format: double */
+            equivalentInstantS: number;
+            /** Format: double */
+            residualM3PerS: number;
+            curve: components["schemas"]["CurvePoint"][];
+        };
+        /** @description The same leak, and a valve that closes on it. */
+        ClosingInput: {
+            /** Format: double */
+            strokeS: number;
+            /** Format: double */
+            endAngleDeg: number;
+            /** Format: double */
+            staticPressurePa: number;
+            /**
+             * Format: double
+             * @description Height of the leak above the main valve; negative is below.
+             */
+            riseM: number;
+            /** Format: double */
+            valveBoreM: number;
+            /** Format: double */
+            pipeBoreM: number;
+            /** Format: double */
+            pipeLengthM: number;
+            pipeMaterial: components["schemas"]["PipeMaterial"];
+            /** Format: double */
+            holeM: number;
+        };
+        /** @description A point of a curve to draw. */
+        CurvePoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        DrainDownInput: {
+            /** Format: double */
+            pipeBoreM: number;
+            /** Format: double */
+            pipeLengthM: number;
+            /** Format: double */
+            tankM3: number;
+            /** Format: double */
+            prechargePa: number;
+            /** Format: double */
+            pressurePa: number;
+        };
+        DrainDownResult: {
+            /** Format: double */
+            pipeM3: number;
+            /** Format: double */
+            tankM3: number;
+        };
         /** @description What runs out after the shut-off, each an upper bound. */
         DrainParts: {
             /**
@@ -295,6 +570,18 @@ export interface components {
             pointer: string;
             /** @description What is wrong there and what to do. */
             message: string;
+        };
+        FilmInput: {
+            finish: components["schemas"]["FloorFinish"];
+            position: components["schemas"]["FloorPosition"];
+            /** Format: double */
+            distanceM: number;
+        };
+        FilmResult: {
+            /** Format: double */
+            filmM: number;
+            /** Format: double */
+            volumeM3: number;
         };
         /** @description Something that Terrapin noticed. */
         Finding: {
@@ -371,6 +658,29 @@ export interface components {
             leakId: string;
             /** Format: double */
             distanceM?: null | number;
+        };
+        /** @description A leak behind a main valve and one run of pipe. */
+        LeakFlowInput: {
+            /** Format: double */
+            staticPressurePa: number;
+            /**
+             * Format: double
+             * @description Height of the leak above the main valve; negative is below.
+             */
+            riseM: number;
+            /** Format: double */
+            valveBoreM: number;
+            /** Format: double */
+            pipeBoreM: number;
+            /** Format: double */
+            pipeLengthM: number;
+            pipeMaterial: components["schemas"]["PipeMaterial"];
+            /** Format: double */
+            holeM: number;
+        };
+        LeakFlowResult: {
+            /** Format: double */
+            flowM3PerS: number;
         };
         /** @enum {unknown} */
         LeakKind: "hoseBurst" | "splitPipe" | "pinhole" | "weepingJoint" | "hole" | "tapLeftOn" | "cisternOverflow" | "drip";
@@ -574,6 +884,28 @@ export interface components {
         };
         /** @enum {unknown} */
         QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "duration" | "angle" | "ratio";
+        /** @description A drive of the catalogue as it would do on this valve. */
+        RankedDrive: {
+            specId: string;
+            verdict: components["schemas"]["TorqueVerdict"];
+            /**
+             * Format: double
+             * @description Available over needed torque.
+             */
+            ratio?: null | number;
+            /**
+             * Format: double
+             * @description Of the catalogue, or timed on this valve, s.
+             */
+            strokeS?: null | number;
+            /**
+             * Format: double
+             * @description What the fastest leak lets through while it turns, m³; `null` without a leak or a stroke.
+             */
+            strokeM3?: null | number;
+            /** @description What speaks against it, the gravest first. */
+            against: components["schemas"]["Finding"][];
+        };
         /** @description SI values, in the order in which they were typed. */
         ReadQuantity: {
             values: number[];
@@ -724,6 +1056,39 @@ export interface components {
         Standing: "measured" | "makersSheet" | "assumed";
         /** @enum {unknown} */
         Stiffness: "unknown" | "free" | "stiff" | "notMovedForYears" | "seized";
+        StrapsInput: {
+            /** Format: double */
+            torqueNm: number;
+            /** Format: double */
+            firstM: number;
+            /** Format: double */
+            secondM: number;
+            /** @description Both straps on one side of the stem, as beside an elbow. */
+            sameSide: boolean;
+            pipeMaterial: components["schemas"]["PipeMaterial"];
+        };
+        StrapsResult: {
+            /** Format: double */
+            forceN: number;
+            /** Format: double */
+            limitN: null | number;
+        };
+        SupplyTestInput: {
+            /** Format: double */
+            staticPressurePa: number;
+            /** Format: double */
+            runningPressurePa: number;
+            /** Format: double */
+            flowM3PerS: number;
+        };
+        /** @description The curve is the pressure left, Pa, against flow, m³/s. */
+        SupplyTestResult: {
+            /** Format: double */
+            droopPaS2PerM6: number;
+            /** Format: double */
+            mostFlowM3PerS: number;
+            curve: components["schemas"]["CurvePoint"][];
+        };
         /** @description The figures that are always in sight. */
         Tally: {
             worst?: null | components["schemas"]["LeakOutcome"];
@@ -783,6 +1148,30 @@ export interface components {
             nm: number;
             standing: components["schemas"]["Standing"];
         };
+        TorqueInput: {
+            /** Format: double */
+            pullN: number;
+            /** Format: double */
+            armM: number;
+            /** Format: double */
+            ratedNm: number;
+            /**
+             * Format: double
+             * @description What battery and cold leave of the rated torque.
+             */
+            supplyShare: number;
+        };
+        TorqueResult: {
+            /** Format: double */
+            breakawayNm: number;
+            /** Format: double */
+            neededNm: number;
+            /** Format: double */
+            availableNm: number;
+            /** Format: double */
+            ratio: number;
+            verdict: components["schemas"]["TorqueVerdict"];
+        };
         /** @enum {unknown} */
         TorqueVerdict: "unknown" | "passes" | "caution" | "stop";
         /**
@@ -794,7 +1183,7 @@ export interface components {
          * @description What a field takes.
          * @enum {unknown}
          */
-        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "number" | "pullAtArm" | "pressureAtFlow";
+        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "torque" | "number" | "pullAtArm" | "pressureAtFlow";
         /** @description What a person typed into a measurement field. */
         TypedText: {
             kind: components["schemas"]["TypedKind"];
@@ -1332,6 +1721,516 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "bench-leak-flow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeakFlowInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeakFlowResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-supply-test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyTestInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyTestResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClosingInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClosingBenchResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-drain-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrainDownInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrainDownResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-torque": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TorqueInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TorqueResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-axis-offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AxisOffsetInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AxisOffsetResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-straps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrapsInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StrapsResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-battery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatteryInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatteryResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackupInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "bench-film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilmInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilmResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
             };
         };
     };

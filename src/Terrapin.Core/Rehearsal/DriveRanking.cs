@@ -1,0 +1,81 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Supply;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>A drive of the catalogue as it would do on this valve.</summary>
+public sealed record RankedDrive
+{
+    public required string SpecId { get; init; }
+
+    public required TorqueVerdict Verdict { get; init; }
+
+    /// <summary>Available over needed torque.</summary>
+    public double? Ratio { get; init; }
+
+    /// <summary>Of the catalogue, or timed on this valve, s.</summary>
+    public double? StrokeS { get; init; }
+
+    /// <summary>What the fastest leak lets through while it turns, m³; <see langword="null"/> without a leak or a stroke.</summary>
+    public double? StrokeM3 { get; init; }
+
+    /// <summary>What speaks against it, the gravest first.</summary>
+    public required IReadOnlyList<Finding> Against { get; init; }
+}
+
+/// <summary>Which drive suits this valve.</summary>
+public static class DriveRanking
+{
+    /// <summary>
+    /// Holds every drive of the catalogue against the valve: those that can be counted on first, then by what the site's
+    /// fastest leak lets through during the stroke.
+    /// </summary>
+    /// <param name="plan">A checked plan. A drive that is not chosen is held with the power of the one that is.</param>
+    public static IReadOnlyList<RankedDrive> Of(Plan plan)
+    {
+        LeakFlow? fastest = FastestLeak(plan);
+        return [.. plan.Catalogue.Drives
+            .Select(spec => Rank(plan, spec, fastest))
+            .OrderBy(d => d.Verdict switch { TorqueVerdict.Passes => 0, TorqueVerdict.Caution => 1, TorqueVerdict.Unknown => 2, _ => 3 })
+            .ThenBy(d => d.StrokeM3 ?? double.PositiveInfinity)
+            .ThenByDescending(d => d.Ratio ?? 0)];
+    }
+
+    private static RankedDrive Rank(Plan plan, DriveSpec spec, LeakFlow? fastest)
+    {
+        FittedDrive fitted = plan.Drive?.SpecId == spec.Id
+            ? plan.Drive
+            : new FittedDrive { SpecId = spec.Id, Power = plan.Drive?.Power ?? DrivePower.Unknown };
+        DriveVerdict verdict = ValveVerdict.Of(plan with { Drive = fitted });
+        double? strokeS = fitted.MeasuredStrokeS ?? spec.Stroke?.S;
+        return new RankedDrive
+        {
+            SpecId = spec.Id,
+            Verdict = verdict.Verdict,
+            Ratio = verdict.Ratio,
+            StrokeS = strokeS,
+            StrokeM3 = fastest is not null && strokeS is { } s ? Closing.Of(fastest, s).LetThroughM3 : null,
+            Against = [.. verdict.Findings.Where(f => f.Stage == Stage.Drive && f.Severity > Severity.Note).OrderByDescending(f => f.Severity)],
+        };
+    }
+
+    private static LeakFlow? FastestLeak(Plan plan)
+    {
+        LeakFlow? fastest = null;
+        for (int room = 0; room < plan.Rooms.Count; room++)
+        {
+            for (int leak = 0; leak < plan.Rooms[room].Leaks.Count; leak++)
+            {
+                LeakFlow flow = LeakCaseBuilder.FlowOf(plan, room, leak);
+                if (fastest is null || flow.At(LeakFlow.OpenValveK) > fastest.At(LeakFlow.OpenValveK))
+                {
+                    fastest = flow;
+                }
+            }
+        }
+
+        return fastest;
+    }
+}

@@ -1,0 +1,84 @@
+using CsCheck;
+using Terrapin.Core.Drives;
+using Terrapin.Core.Plans;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Drives;
+
+public class MountingTests
+{
+    [Theory]
+    [InlineData(0, 0, 90)]
+    [InlineData(4, 0, 85.4)]
+    [InlineData(-3, -3, 97.3)]
+    public void Worked_travel(double x, double y, double travel) =>
+        Close(travel, AxisOffset.Travel(0.05, x / 1000, y / 1000).TravelDeg, 0.001);
+
+    [Fact]
+    public void Too_little_travel_leaves_it_open_and_too_much_strains()
+    {
+        Assert.False(AxisOffset.Travel(0.05, 0.008, 0).Shuts);
+        HandleTravel over = AxisOffset.Travel(0.05, -0.003, -0.003);
+        Assert.Equal(90, over.EndAngleDeg);
+        Close(7.3, over.ExcessDeg, 0.01);
+    }
+
+    [Fact]
+    public void The_tolerance_is_where_shutting_ends() => Gen.Select(Gen.Double[0.02, 0.1], Gen.Double[0, 360]).Sample((radius, direction) =>
+    {
+        double tolerance = AxisOffset.ToleranceM(radius, direction);
+        double angle = direction * Math.PI / 180;
+        HandleTravel At(double share) => AxisOffset.Travel(radius, share * tolerance * Math.Cos(angle), share * tolerance * Math.Sin(angle));
+        return At(0.99).Shuts && (tolerance > 0.94 * radius || !At(1.01).Shuts);
+    });
+
+    [Theory]
+    [InlineData(0.05, 0.05, 0, "alongOpenM")]
+    [InlineData(0, 0, 0, "gripRadiusM")]
+    [InlineData(0.05, double.NaN, 0, "alongOpenM")]
+    public void Refuses_an_offset_that_cannot_be(double radius, double x, double y, string name) =>
+        Assert.Equal(name, Assert.Throws<ArgumentOutOfRangeException>(() => AxisOffset.Travel(radius, x, y)).ParamName);
+
+    [Theory]
+    [InlineData(0.055, 0.070, false, 88)]
+    [InlineData(0.045, 0.105, true, 183)]
+    public void Worked_straps(double first, double second, bool sameSide, double newtons) =>
+        Close(newtons, Straps.ForceN(11, first, second, sameSide), 0.003);
+
+    [Fact]
+    public void Straps_farther_apart_never_pull_harder() => Gen.Select(Gen.Double[0.1, 30], Gen.Double[0.02, 0.3], Gen.Double[0.001, 0.3], Gen.Bool).Sample(
+        (torque, first, gap, sameSide) => Straps.ForceN(torque, first, first + gap + 0.01, sameSide) <= Straps.ForceN(torque, first, first + gap, sameSide));
+
+    [Fact]
+    public void Two_straps_in_one_place_hold_nothing() =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => Straps.ForceN(11, 0.05, 0.05, sameSide: true));
+
+    [Fact]
+    public void Limits_by_material()
+    {
+        Assert.Equal(400, Straps.LimitN(PipeMaterial.Copper));
+        Assert.Equal(120, Straps.LimitN(PipeMaterial.CrossLinkedPolyethylene));
+        Assert.Null(Straps.LimitN(PipeMaterial.Unknown));
+    }
+
+    [Fact]
+    public void Worked_battery_life()
+    {
+        double current = 4 + Battery.TaskCurrentUa(0.036, 3, 3600);
+        Close(10.8, Battery.LifeYears(1100, 0.85, current, 0.02), 0.005);
+    }
+
+    [Fact]
+    public void Worked_backup() => Close(114, Battery.BackupHours(4000, 0.8, 28), 0.004);
+
+    [Fact]
+    public void More_current_never_lasts_longer() => Gen.Select(Gen.Double[100, 5000], Gen.Double[0, 500], Gen.Double[0, 500]).Sample(
+        (capacity, current, more) => Battery.LifeYears(capacity, 0.9, current + more, 0.02) <= Battery.LifeYears(capacity, 0.9, current, 0.02));
+
+    [Theory]
+    [InlineData(0, 0.8, 28, "capacityMah")]
+    [InlineData(4000, 1.2, 28, "usableShare")]
+    [InlineData(4000, 0.8, 0, "drawMa")]
+    public void Refuses_a_battery_that_cannot_be(double capacity, double share, double draw, string name) =>
+        Assert.Equal(name, Assert.Throws<ArgumentOutOfRangeException>(() => Battery.BackupHours(capacity, share, draw)).ParamName);
+}
