@@ -10,6 +10,9 @@ public sealed record HandleTravel(double TravelDeg, double EndAngleDeg, double E
 {
     /// <summary>Whether the valve is shut where the handle stops.</summary>
     public bool Shuts => EndAngleDeg >= CockLoss.ShutDeg;
+
+    /// <summary>Whether it shuts without straining hard against its stop.</summary>
+    public bool Fits => Shuts && ExcessDeg <= AxisOffset.MostExcessDeg;
 }
 
 /// <summary>A motor that grips the handle at a radius, with its axis beside the stem's.</summary>
@@ -17,6 +20,9 @@ public static class AxisOffset
 {
     /// <summary>The handle's full stroke between its stops, degrees.</summary>
     public const double FullStrokeDeg = 90;
+
+    /// <summary>Beyond this against the stop a drive is taken to stall, degrees: our own screening value.</summary>
+    public const double MostExcessDeg = 7.5;
 
     /// <summary>
     /// Travel of the handle for a 90° motor stroke, atan2(r + y, x) − atan2(y, r + x): the gripping point moves on a circle
@@ -42,8 +48,8 @@ public static class AxisOffset
     }
 
     /// <summary>
-    /// How far the axis may lie from the stem in one direction with the valve still shutting: the tolerance, found by
-    /// bisection.
+    /// How far the axis may lie from the stem in one direction with the valve still shutting and the drive not straining:
+    /// the tolerance, found by bisection.
     /// </summary>
     /// <param name="gripRadiusM">m, above zero.</param>
     /// <param name="directionDeg">From the open handle towards the closed one, degrees.</param>
@@ -54,22 +60,22 @@ public static class AxisOffset
         const double most = 0.95;
         Require.Positive(gripRadiusM, nameof(gripRadiusM));
         double direction = Require.Finite(directionDeg, nameof(directionDeg)) * Math.PI / 180;
-        bool Shuts(double share) =>
-            Travel(gripRadiusM, share * gripRadiusM * Math.Cos(direction), share * gripRadiusM * Math.Sin(direction)).Shuts;
-        if (Shuts(most))
+        bool Fits(double share) =>
+            Travel(gripRadiusM, share * gripRadiusM * Math.Cos(direction), share * gripRadiusM * Math.Sin(direction)).Fits;
+        if (Fits(most))
         {
             return most * gripRadiusM;
         }
 
-        double shuts = 0;
+        double fits = 0;
         double fails = most;
-        while (fails - shuts > 1e-4)
+        while (fails - fits > 1e-4)
         {
-            double middle = (shuts + fails) / 2;
-            (shuts, fails) = Shuts(middle) ? (middle, fails) : (shuts, middle);
+            double middle = (fits + fails) / 2;
+            (fits, fails) = Fits(middle) ? (middle, fails) : (fits, middle);
         }
 
-        return shuts * gripRadiusM;
+        return fits * gripRadiusM;
     }
 
     private static double Degrees(double radians) => radians * 180 / Math.PI;

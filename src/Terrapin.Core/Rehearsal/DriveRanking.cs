@@ -29,8 +29,8 @@ public sealed record RankedDrive
 public static class DriveRanking
 {
     /// <summary>
-    /// Holds every drive of the catalogue against the valve: those that can be counted on first, then by what the site's
-    /// fastest leak lets through during the stroke.
+    /// Holds every drive of the catalogue against the valve: those that nothing speaks against first, then those with a
+    /// caution, then the rest; among equals by what the site's fastest leak lets through during the stroke.
     /// </summary>
     /// <param name="plan">A checked plan. A drive that is not chosen is held with the power of the one that is.</param>
     public static IReadOnlyList<RankedDrive> Of(Plan plan)
@@ -38,7 +38,8 @@ public static class DriveRanking
         LeakFlow? fastest = FastestLeak(plan);
         return [.. plan.Catalogue.Drives
             .Select(spec => Rank(plan, spec, fastest))
-            .OrderBy(d => d.Verdict switch { TorqueVerdict.Passes => 0, TorqueVerdict.Caution => 1, TorqueVerdict.Unknown => 2, _ => 3 })
+            .OrderBy(d => d.Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
+            .ThenBy(d => d.Against.Max(f => (Severity?)f.Severity) ?? Severity.Note)
             .ThenBy(d => d.StrokeM3 ?? double.PositiveInfinity)
             .ThenByDescending(d => d.Ratio ?? 0)];
     }

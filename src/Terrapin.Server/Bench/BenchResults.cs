@@ -17,7 +17,7 @@ public sealed record DrainDownResult(double PipeM3, double TankM3);
 
 public sealed record TorqueResult(double BreakawayNm, double NeededNm, double AvailableNm, double Ratio, TorqueVerdict Verdict);
 
-/// <summary>The outline encloses where the motor's axis may lie with the valve still shutting, m from the stem.</summary>
+/// <summary>The outline encloses where the motor's axis may lie with the valve still shutting and the drive not straining, m from the stem.</summary>
 public sealed record AxisOffsetResult(double TravelDeg, double EndAngleDeg, double ExcessDeg, bool Shuts, IReadOnlyList<CurvePoint> Tolerance);
 
 public sealed record StrapsResult(double ForceN, double? LimitN);

@@ -24,12 +24,12 @@ public class MountingTests
     }
 
     [Fact]
-    public void The_tolerance_is_where_shutting_ends() => Gen.Select(Gen.Double[0.02, 0.1], Gen.Double[0, 360]).Sample((radius, direction) =>
+    public void The_tolerance_is_where_it_stops_fitting() => Gen.Select(Gen.Double[0.02, 0.1], Gen.Double[0, 360]).Sample((radius, direction) =>
     {
         double tolerance = AxisOffset.ToleranceM(radius, direction);
         double angle = direction * Math.PI / 180;
         HandleTravel At(double share) => AxisOffset.Travel(radius, share * tolerance * Math.Cos(angle), share * tolerance * Math.Sin(angle));
-        return At(0.99).Shuts && (tolerance > 0.94 * radius || !At(1.01).Shuts);
+        return At(0.99).Fits && (tolerance > 0.94 * radius || !At(1.01).Fits);
     });
 
     [Theory]

@@ -12,6 +12,7 @@ const views: { file: string; path: string; width?: number; look?: string }[] = [
   { file: 'sensors', path: `${site}/sensors` },
   { file: 'rules', path: `${site}/rules` },
   { file: 'rehearse', path: `${site}/rehearse?leak=bath-basin-hose&mode=home` },
+  { file: 'bench', path: '/bench/axis-offset' },
   { file: 'rehearse-dark', path: `${site}/rehearse?leak=washing-machine-hose&mode=away`, look: 'dark' },
   { file: 'rehearse-phone', path: `${site}/rehearse?leak=bath-basin-hose&mode=home`, width: 390 },
 ]

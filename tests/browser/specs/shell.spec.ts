@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { expect, remember, test } from '../server.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const screens = ['/', ...['main', 'drive', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
+const screens = ['/', '/bench/axis-offset', '/bench/closing', ...['main', 'drive', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
 
 for (const look of ['light', 'dark']) {
   for (const width of [1280, 390]) {

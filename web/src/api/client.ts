@@ -12,7 +12,9 @@ import type {
   TypedKind,
   UnitSystem,
 } from './types'
-import type { paths } from './schema'
+import type { components, paths } from './schema'
+
+type Input<Name extends string> = components['schemas'][`${Name}Input` & keyof components['schemas']]
 
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
@@ -82,6 +84,19 @@ export const api = {
 
   rehearse: (plan: Plan, leak: string, mode: Mode): Promise<Rehearsed> =>
     settle(http.POST('/api/rehearsals', { params: { query: { leak, mode } }, body: plan })),
+
+  bench: {
+    leakFlow: (body: Input<'LeakFlow'>) => settle(http.POST('/api/bench/leak-flow', { body })),
+    supplyTest: (body: Input<'SupplyTest'>) => settle(http.POST('/api/bench/supply-test', { body })),
+    closing: (body: Input<'Closing'>) => settle(http.POST('/api/bench/closing', { body })),
+    drainDown: (body: Input<'DrainDown'>) => settle(http.POST('/api/bench/drain-down', { body })),
+    torque: (body: Input<'Torque'>) => settle(http.POST('/api/bench/torque', { body })),
+    axisOffset: (body: Input<'AxisOffset'>) => settle(http.POST('/api/bench/axis-offset', { body })),
+    straps: (body: Input<'Straps'>) => settle(http.POST('/api/bench/straps', { body })),
+    battery: (body: Input<'Battery'>) => settle(http.POST('/api/bench/battery', { body })),
+    backup: (body: Input<'Backup'>) => settle(http.POST('/api/bench/backup', { body })),
+    film: (body: Input<'Film'>) => settle(http.POST('/api/bench/film', { body })),
+  },
 
   readQuantity: async (kind: TypedKind, text: string, system: UnitSystem): Promise<number[]> =>
     (await settle(http.POST('/api/quantities', { body: { kind, text, system } }))).values,

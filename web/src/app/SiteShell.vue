@@ -97,6 +97,7 @@ const commands = computed<Command[]>(() => [
   { name: 'All findings', run: () => (sheet.value = 'findings') },
   { name: 'Revisions', run: () => (sheet.value = 'history') },
   { name: 'All sites', run: () => router.push('/') },
+  { name: 'Bench calculators', run: () => router.push('/bench/leak-flow') },
   { name: 'Keys', run: () => (sheet.value = 'keys') },
 ])
 </script>

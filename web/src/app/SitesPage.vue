@@ -91,7 +91,10 @@ const day = (at: string) =>
           <p class="text-faded text-[13.5px]">Buildings that close their own water when they leak</p>
         </div>
       </div>
-      <PreferencesMenu @rename="renaming = true" />
+      <div class="flex items-center gap-2">
+        <RouterLink to="/bench/leak-flow" class="act-quiet">Bench</RouterLink>
+        <PreferencesMenu @rename="renaming = true" />
+      </div>
     </header>
 
     <main>

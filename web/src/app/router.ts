@@ -23,6 +23,7 @@ export const router = createRouter({
         },
       ],
     },
+    { path: '/bench/:id?', name: 'bench', component: () => import('@/bench/BenchPage.vue') },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
   scrollBehavior: (to, from) => (to.path === from.path ? undefined : { top: 0 }),

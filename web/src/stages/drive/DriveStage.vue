@@ -2,17 +2,19 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import { Refusal } from '@/api/client'
-import type { DriveSpec } from '@/api/types'
+import type { DriveSpec, RankedDrive } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import CautionLine from '@/ui/CautionLine.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
+import SeverityMark from '@/ui/SeverityMark.vue'
 import StagePage from '@/ui/StagePage.vue'
+import { tellWhy } from '@/ui/findings'
 import { show } from '@/ui/units'
 import { standingWords, type Choice } from '@/ui/words'
-import TorqueBar from './TorqueBar.vue'
+import TorqueBar from '@/ui/TorqueBar.vue'
 
 type Fitted = NonNullable<NonNullable<typeof open.plan>['drive']>
 
@@ -36,6 +38,32 @@ const powers: Choice<Fitted['power']>[] = [
   { value: 'unknown', label: 'Not decided' },
 ]
 
+/** A cut-in valve turns its own ball, which its maker has matched. */
+function overNeed(rank: RankedDrive): string {
+  if (rank.ratio != null) return show('ratio', rank.ratio, preferences.system)
+  return rank.verdict === 'passes' ? 'its own' : 'not known'
+}
+
+/** The catalogue in the order in which it suits this valve. */
+const ranked = computed(() =>
+  (open.assessment?.drives ?? []).map((rank) => ({
+    rank,
+    spec: plan.value.catalogue.drives.find((d) => d.id === rank.specId)!,
+    against: rank.against.map((finding) => tellWhy(finding, preferences.system)),
+    figures: [
+      { name: 'over need', text: overNeed(rank) },
+      {
+        name: 'stroke',
+        text: rank.strokeS == null ? 'not known' : show('duration', rank.strokeS, preferences.system),
+      },
+      {
+        name: 'out meanwhile',
+        text: rank.strokeM3 == null ? 'no leak yet' : show('volume', rank.strokeM3, preferences.system),
+      },
+    ],
+  })),
+)
+
 async function choose(specId: string) {
   try {
     await open.edit('drive', (draft) => {
@@ -58,7 +86,7 @@ const set = (what: string, change: (drive: Fitted) => void) =>
   <StagePage
     stage="drive"
     title="The drive"
-    lead="The motor that turns the main. A reading taken on this valve replaces the catalogue's figure everywhere."
+    lead="The motor that turns the main, the best for this valve first: whether it can, then what the fastest leak lets out while it turns."
   >
     <template #figure>
       <TorqueBar v-if="open.assessment" :verdict="open.assessment.drive" class="mb-5" />
@@ -73,14 +101,14 @@ const set = (what: string, change: (drive: Fitted) => void) =>
         <RadioGroupLabel class="sr-only">Drive</RadioGroupLabel>
         <div class="grid gap-2">
           <RadioGroupOption
-            v-for="spec in plan.catalogue.drives"
+            v-for="{ spec, rank, against, figures } in ranked"
             :key="spec.id"
             v-slot="{ checked }"
             :value="spec.id"
             class="cursor-pointer"
           >
             <div
-              class="grid grid-cols-[1.25rem_1fr] gap-x-2 rounded-sm border px-3 py-2.5 sm:grid-cols-[1.25rem_1fr_8rem_8rem]"
+              class="grid grid-cols-[1.25rem_1fr] gap-x-2 rounded-sm border px-3 py-2.5 sm:grid-cols-[1.25rem_1fr_5.5rem_4.5rem_7rem]"
               :class="checked ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet hover:border-moss'"
             >
               <span
@@ -91,31 +119,33 @@ const set = (what: string, change: (drive: Fitted) => void) =>
                 <span v-if="checked" class="bg-moss size-2 rounded-full" />
               </span>
               <span>
-                <span class="font-bold">{{ spec.name }}</span>
-                <span class="text-faded block text-[13px]">{{ mounts[spec.mount] }}</span>
-              </span>
-              <span
-                v-for="figure in [
-                  {
-                    name: 'torque',
-                    text: spec.ratedTorque
-                      ? show('torque', spec.ratedTorque.nm, preferences.system)
-                      : 'not known',
-                    from: spec.ratedTorque?.standing,
-                  },
-                  {
-                    name: 'stroke',
-                    text: spec.stroke ? show('duration', spec.stroke.s, preferences.system) : 'not known',
-                    from: spec.stroke?.standing,
-                  },
-                ]"
-                :key="figure.name"
-                class="max-sm:col-start-2"
-              >
-                <span class="figures block text-[17px] font-bold">{{ figure.text }}</span>
-                <span class="text-faded text-[12.5px]">
-                  {{ figure.name }}<template v-if="figure.from">, {{ standingWords[figure.from] }}</template>
+                <span class="flex items-center gap-2 font-bold">
+                  {{ spec.name }}
+                  <SeverityMark v-if="rank.verdict === 'stop'" severity="stop" />
+                  <SeverityMark v-else-if="rank.verdict !== 'passes'" severity="caution" />
                 </span>
+                <span class="text-faded block text-[13px]">{{ mounts[spec.mount] }}</span>
+                <span class="text-faded block text-[13px]">
+                  {{
+                    spec.ratedTorque
+                      ? `${show('torque', spec.ratedTorque.nm, preferences.system)}, ${standingWords[spec.ratedTorque.standing]}`
+                      : 'torque not known'
+                  }};
+                  {{
+                    spec.stroke
+                      ? `${show('duration', spec.stroke.s, preferences.system)}, ${standingWords[spec.stroke.standing]}`
+                      : 'stroke not known'
+                  }}
+                </span>
+                <span v-for="text in against" :key="text" class="mt-1 block text-[13px]">{{ text }}</span>
+              </span>
+              <span v-for="item in figures" :key="item.name" class="max-sm:col-start-2 max-sm:mt-1">
+                <span
+                  class="figures block text-[17px] font-bold"
+                  :class="{ 'text-clay': rank.verdict === 'stop' && item.name === 'over need' }"
+                  >{{ item.text }}</span
+                >
+                <span class="text-faded text-[12.5px]">{{ item.name }}</span>
               </span>
             </div>
           </RadioGroupOption>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { latestOnly } from '@/ui/latestOnly'
+
 /** A slider under a field; every tick is an edit, and quick ticks are one step of undo. */
 const props = defineProps<{
   label: string
@@ -8,24 +10,7 @@ const props = defineProps<{
   apply: (value: number) => Promise<void>
 }>()
 
-let running = false
-let latest: number | null = null
-
-/** Skips the values that were passed while the last one was still being assessed. */
-async function follow(value: number) {
-  latest = value
-  if (running) return
-  running = true
-  try {
-    while (latest !== null) {
-      const next: number = latest
-      latest = null
-      await props.apply(next)
-    }
-  } finally {
-    running = false
-  }
-}
+const follow = latestOnly((value: number) => props.apply(value))
 </script>
 
 <template>

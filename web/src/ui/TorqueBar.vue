@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
-import type { Assessment } from '@/api/types'
+import type { DriveVerdict } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
-import SeverityMark from '@/ui/SeverityMark.vue'
-import { figure, show } from '@/ui/units'
+import SeverityMark from './SeverityMark.vue'
+import { figure, show } from './units'
 
 /** What the valve takes, what it takes with reserve, and what the drive has, on one scale. */
-const props = defineProps<{ verdict: Assessment['drive'] }>()
+const props = defineProps<{ verdict: Omit<DriveVerdict, 'findings'> }>()
 
 const preferences = usePreferences()
-const words: Record<Assessment['drive']['verdict'], string> = {
+const words: Record<DriveVerdict['verdict'], string> = {
   passes: 'It turns this valve',
   caution: 'It turns, with little in hand',
   stop: 'Not counted on to close',
