@@ -17,6 +17,7 @@ public static class Assessor
     {
         DriveVerdict drive = ValveVerdict.Of(plan);
         var findings = new List<Finding>(drive.Findings);
+        findings.AddRange(MountingVerdict.Of(plan));
         findings.AddRange(RuleFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();

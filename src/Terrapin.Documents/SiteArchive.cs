@@ -61,7 +61,10 @@ public sealed record SiteArchive
 
         Plan plan = PlanJson.Read(planElement, "/plan");
         SiteArchive archive = PlanJson.ReadShape<SiteArchive>(root, "") with { Plan = plan };
-        return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.Write(plan))
+
+        // Of the plan as it stands in the file: one written before a key was added to the plan must still fit.
+        byte[] asItStands = JsonSerializer.SerializeToUtf8Bytes(planElement, PlanJson.Options);
+        return archive.Revision.Sha256 == PlanJson.Hash(asItStands)
             ? archive
             : throw new RefusedException([new Fault("/revision/sha256", "The hash does not fit the plan: the file was damaged or changed by hand. Export it again.")]);
     }
@@ -80,7 +83,7 @@ public sealed record ArchivedRevision
     [AtMost(40)]
     public required string SavedAt { get; init; }
 
-    /// <summary>Of the plan's canonical form.</summary>
+    /// <summary>Of the plan as it stands in the file, without white space.</summary>
     [AtMost(64)]
     public required string Sha256 { get; init; }
 }

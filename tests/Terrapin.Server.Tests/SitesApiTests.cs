@@ -104,6 +104,16 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
         Assert.Equal((string)JsonNode.Parse(file)!["revision"]!["sha256"]!, (string)copy["sha256"]!);
     }
 
+    [Fact]
+    public async Task A_file_from_before_a_key_was_added_to_the_plan_is_still_whole()
+    {
+        // The demo site's file has no drive/mounting.
+        string file = File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json"));
+        Assert.DoesNotContain("\"mounting\"", file, StringComparison.Ordinal);
+        HttpResponseMessage made = await server.Http.PostAsync("/api/sites/import", TestServer.Json(file));
+        Assert.Equal(HttpStatusCode.Created, made.StatusCode);
+    }
+
     [Theory]
     [InlineData("format", "\"something-else\"", "/format")]
     [InlineData("formatVersion", "2", "/formatVersion")]

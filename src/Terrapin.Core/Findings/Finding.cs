@@ -51,6 +51,9 @@ public enum QuantityKind
     /// <summary>N·m</summary>
     Torque,
 
+    /// <summary>N</summary>
+    Force,
+
     /// <summary>s</summary>
     Duration,
 

@@ -153,4 +153,36 @@ public sealed record FittedDrive
     /// <summary>Where the handle stops, from fully open; 90° is the full quarter turn.</summary>
     [Limits(0, 100, "°")]
     public double? MeasuredEndAngleDeg { get; init; }
+
+    /// <summary>How it sits on the valve and the pipe; <see langword="null"/>: not measured.</summary>
+    public Mounting? Mounting { get; init; }
+}
+
+/// <summary>Where the drive's axis and its straps are, seen from the valve's stem.</summary>
+public sealed record Mounting
+{
+    /// <summary>From the motor's axis to where it grips the handle.</summary>
+    [Limits(0.005, 0.5, "m")]
+    public double? GripRadiusM { get; init; }
+
+    /// <summary>Of the motor's axis from the stem's, along the open handle.</summary>
+    [Limits(-0.5, 0.5, "m")]
+    public double? AlongOpenM { get; init; }
+
+    /// <summary>The same along the closed handle.</summary>
+    [Limits(-0.5, 0.5, "m")]
+    public double? AlongClosedM { get; init; }
+
+    /// <summary>From the stem along the pipe.</summary>
+    [Limits(0.001, 2, "m")]
+    public double? FirstStrapM { get; init; }
+
+    [Limits(0.001, 2, "m")]
+    public double? SecondStrapM { get; init; }
+
+    /// <summary>Both straps on one side of the stem, as beside an elbow.</summary>
+    public required bool StrapsOnOneSide { get; init; }
+
+    /// <summary>The pipe that the straps sit on.</summary>
+    public required PipeMaterial StrappedPipe { get; init; }
 }

@@ -107,9 +107,26 @@ internal static class PlanReferences
             faults.Add(Nowhere($"{pointer}/drive/specId", "drive in the catalogue", drive.SpecId));
         }
 
+        CheckMounting(plan.Drive?.Mounting, $"{pointer}/drive/mounting", faults);
         if (plan.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
         {
             faults.Add(Nowhere($"{pointer}/hubId", "hub in the catalogue", hub));
+        }
+    }
+
+    private static void CheckMounting(Mounting? mounting, string pointer, List<Fault> faults)
+    {
+        if (mounting is { GripRadiusM: { } grip, AlongOpenM: { } open, AlongClosedM: { } closed }
+            && (open * open) + (closed * closed) >= grip * grip)
+        {
+            faults.Add(new Fault(
+                $"{pointer}/{(Math.Abs(open) >= Math.Abs(closed) ? "alongOpenM" : "alongClosedM")}",
+                "The offset must be smaller than the grip radius. Measure both from the stem's axis again."));
+        }
+
+        if (mounting is { StrapsOnOneSide: true, FirstStrapM: { } first, SecondStrapM: { } second } && first == second)
+        {
+            faults.Add(new Fault($"{pointer}/secondStrapM", "Both straps are in one place. Move one."));
         }
     }
 

@@ -48,7 +48,7 @@ internal sealed class LeakCaseBuilder
         double leakHeightM = LeakHeightM();
         IReadOnlyList<Pipe> path = plan.PathTo(leak.PipeId);
         LeakFlow flow = Flow(path, pressurePa, leakHeightM);
-        double endAngleDeg = plan.Drive?.MeasuredEndAngleDeg ?? 90;
+        double endAngleDeg = MountingVerdict.EndAngleDeg(plan.Drive);
         return new LeakCase
         {
             Leak = leak,

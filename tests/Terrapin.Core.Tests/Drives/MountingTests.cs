@@ -1,6 +1,8 @@
 using CsCheck;
 using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Drives;
@@ -31,6 +33,52 @@ public class MountingTests
         HandleTravel At(double share) => AxisOffset.Travel(radius, share * tolerance * Math.Cos(angle), share * tolerance * Math.Sin(angle));
         return At(0.99).Fits && (tolerance > 0.94 * radius || !At(1.01).Fits);
     });
+
+    [Fact]
+    public void An_offset_that_stops_short_leaves_the_leak_running()
+    {
+        Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = 0.012, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
+        Assessment assessment = Assessor.Assess(plan);
+        Assert.Contains(assessment.Findings, f => f.Code == "stops-short" && f.Severity == Severity.Stop);
+        Assert.True(assessment.Tally.Worst!.Endless);
+        Assert.Equal(Cause.StopsShort, assessment.Tally.Worst.Cause);
+    }
+
+    [Fact]
+    public void What_was_seen_on_site_replaces_the_offset()
+    {
+        Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = 0.012, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
+        Assert.Equal(90, MountingVerdict.EndAngleDeg(plan.Drive! with { MeasuredEndAngleDeg = 90 }));
+    }
+
+    [Theory]
+    [InlineData(-0.002, 0, "drives-against-stop", Severity.Caution)]
+    [InlineData(-0.008, 0, "drives-against-stop", Severity.Stop)]
+    public void Overtravel_strains(double x, double y, string code, Severity severity)
+    {
+        Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = x, AlongClosedM = y, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
+        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan), f => f.Code == code).Severity);
+    }
+
+    [Theory]
+    [InlineData(PipeMaterial.CrossLinkedPolyethylene, 0.06, 0.1, true, "straps-pull-hard", Severity.Stop)]
+    [InlineData(PipeMaterial.CrossLinkedPolyethylene, 0.05, 0.06, false, "straps-pull-hard", Severity.Caution)]
+    [InlineData(PipeMaterial.Unknown, 0.06, 0.1, false, "strapped-pipe-unknown", Severity.Caution)]
+    public void Straps_against_the_pipe(PipeMaterial pipe, double first, double second, bool oneSide, string code, Severity severity)
+    {
+        Plan plan = Mounted(new Mounting { FirstStrapM = first, SecondStrapM = second, StrapsOnOneSide = oneSide, StrappedPipe = pipe });
+        plan = plan with { Drive = plan.Drive! with { SpecId = "sd-12" } };
+        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan), f => f.Code == code).Severity);
+    }
+
+    [Fact]
+    public void What_is_not_measured_of_the_mounting_is_noted()
+    {
+        Plan plan = House() with { Drive = new FittedDrive { SpecId = "sd-12", Power = DrivePower.Mains } };
+        Assert.Equal(["end-angle-not-seen", "straps-not-measured"], MountingVerdict.Of(plan).Select(f => f.Code));
+    }
+
+    private static Plan Mounted(Mounting mounting) => House() with { Drive = House().Drive! with { Mounting = mounting } };
 
     [Theory]
     [InlineData(0.05, 0.05, 0, "alongOpenM")]

@@ -34,6 +34,8 @@ public class PlanJsonTests
     [InlineData("/rules/0/delayS", "null", "cannot be null")]
     [InlineData("/rules/0/id", "\"Not An Id\"", "is no id")]
     [InlineData("/drive/specId", "\"nowhere\"", "no drive in the catalogue")]
+    [InlineData("/drive/mounting", """{"gripRadiusM":0.05,"alongOpenM":0.05,"alongClosedM":0,"strapsOnOneSide":false,"strappedPipe":"copper"}""", "smaller than the grip radius", "/drive/mounting/alongOpenM")]
+    [InlineData("/drive/mounting", """{"firstStrapM":0.05,"secondStrapM":0.05,"strapsOnOneSide":true,"strappedPipe":"copper"}""", "in one place", "/drive/mounting/secondStrapM")]
     [InlineData("/hubId", "\"nowhere\"", "no hub in the catalogue")]
     [InlineData("/supply/flowTest/pressurePa", "400000", "cannot be higher")]
     [InlineData("/version", "2", "version 2")]
@@ -42,10 +44,10 @@ public class PlanJsonTests
     [InlineData("/site/name", "[]", "A text is expected")]
     [InlineData("/rooms", "{}", "A list is expected")]
     [InlineData("/main", "[]", "An object is expected")]
-    public void A_fault_names_its_place(string pointer, string value, string words)
+    public void A_fault_names_its_place(string pointer, string value, string words, string? faultAt = null)
     {
         Fault fault = Assert.Single(Refuse(With(pointer, value)));
-        Assert.Equal(pointer, fault.Pointer);
+        Assert.Equal(faultAt ?? pointer, fault.Pointer);
         Assert.Contains(words, fault.Message);
     }
 

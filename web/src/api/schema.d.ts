@@ -374,7 +374,7 @@ export interface components {
             /** Format: double */
             alongClosedM: number;
         };
-        /** @description The outline encloses where the motor's axis may lie with the valve still shutting, m from the stem. */
+        /** @description The outline encloses where the motor's axis may lie with the valve still shutting and the drive not straining, m from the stem. */
         AxisOffsetResult: {
             /** Format: double */
             travelDeg: number;
@@ -615,6 +615,7 @@ export interface components {
              * @description Where the handle stops, from fully open; 90° is the full quarter turn.
              */
             measuredEndAngleDeg?: null | number;
+            mounting?: null | components["schemas"]["Mounting"];
         };
         /** @enum {unknown} */
         FloorFinish: "unknown" | "polishedStone" | "glazedTile" | "mattTile" | "sealedConcrete" | "vinyl" | "oiledWood" | "waxedWood";
@@ -768,6 +769,35 @@ export interface components {
         Mode: "home" | "away" | "asleep" | "holiday";
         /** @enum {unknown} */
         Mount: "saddle" | "strap" | "stem" | "cutIn";
+        /** @description Where the drive's axis and its straps are, seen from the valve's stem. */
+        Mounting: {
+            /**
+             * Format: double
+             * @description From the motor's axis to where it grips the handle.
+             */
+            gripRadiusM?: null | number;
+            /**
+             * Format: double
+             * @description Of the motor's axis from the stem's, along the open handle.
+             */
+            alongOpenM?: null | number;
+            /**
+             * Format: double
+             * @description The same along the closed handle.
+             */
+            alongClosedM?: null | number;
+            /**
+             * Format: double
+             * @description From the stem along the pipe.
+             */
+            firstStrapM?: null | number;
+            /** Format: double */
+            secondStrapM?: null | number;
+            /** @description Both straps on one side of the stem, as beside an elbow. */
+            strapsOnOneSide: boolean;
+            /** @description The pipe that the straps sit on. */
+            strappedPipe: components["schemas"]["PipeMaterial"];
+        };
         /** @description The name of a new site. */
         NewSiteRequest: {
             name: string;
@@ -883,7 +913,7 @@ export interface components {
             value: number;
         };
         /** @enum {unknown} */
-        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "duration" | "angle" | "ratio";
+        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "force" | "duration" | "angle" | "ratio";
         /** @description A drive of the catalogue as it would do on this valve. */
         RankedDrive: {
             specId: string;

@@ -1,7 +1,6 @@
 <script setup lang="ts" generic="T extends string">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import { ref } from 'vue'
-import { Refusal } from '@/api/client'
+import { useApply } from './useApply'
 import type { Choice } from './words'
 
 /** One of a few answers, all in sight. */
@@ -14,17 +13,9 @@ const props = defineProps<{
   pointer?: string
 }>()
 
-const error = ref('')
+const { error, attempt } = useApply(() => props.pointer)
 
-async function commit(value: T) {
-  try {
-    await props.apply(value)
-    error.value = ''
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.at(props.pointer)
-  }
-}
+const commit = (value: T) => attempt(() => props.apply(value))
 </script>
 
 <template>

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends string | null">
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
-import { computed, ref } from 'vue'
-import { Refusal } from '@/api/client'
+import { computed } from 'vue'
+import { useApply } from './useApply'
 import type { Choice } from './words'
 
 /** One of a list. */
@@ -14,18 +14,10 @@ const props = defineProps<{
   pointer?: string
 }>()
 
-const error = ref('')
+const { error, attempt } = useApply(() => props.pointer)
 const chosen = computed(() => props.choices.find((c) => c.value === props.value))
 
-async function commit(value: T) {
-  try {
-    await props.apply(value)
-    error.value = ''
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.at(props.pointer)
-  }
-}
+const commit = (value: T) => attempt(() => props.apply(value))
 </script>
 
 <template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
-import { api, Refusal } from '@/api/client'
+import { api } from '@/api/client'
 import type { TypedKind } from '@/api/types'
 import { registerField } from '@/plan/pending'
 import { usePreferences } from '@/plan/preferences'
 import FieldFrame from './FieldFrame.vue'
 import { show, type ShownKind } from './units'
+import { useApply } from './useApply'
 
 /**
  * A measurement, typed with any unit and kept in SI. Empty is "not measured", where that may be said. The change is handed
@@ -31,7 +32,7 @@ const props = defineProps<{
 const preferences = usePreferences()
 const id = useId()
 const typed = ref('')
-const error = ref('')
+const { error, attempt } = useApply(() => props.pointer)
 const busy = ref(false)
 
 const parts: Partial<Record<TypedKind, [ShownKind, ShownKind]>> = {
@@ -67,16 +68,11 @@ async function commit() {
     return
   }
   busy.value = true
-  try {
-    await props.apply(text === '' ? null : await api.readQuantity(props.kind, text, preferences.system))
-    error.value = ''
-    typed.value = shown.value
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.at(props.pointer)
-  } finally {
-    busy.value = false
-  }
+  const taken = await attempt(async () =>
+    props.apply(text === '' ? null : await api.readQuantity(props.kind, text, preferences.system)),
+  )
+  if (taken) typed.value = shown.value
+  busy.value = false
 }
 
 onBeforeUnmount(registerField(commit))

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, useId, watch } from 'vue'
-import { Refusal } from '@/api/client'
 import { registerField } from '@/plan/pending'
 import FieldFrame from './FieldFrame.vue'
+import { useApply } from './useApply'
 
 /** A name or a note. */
 const props = defineProps<{
@@ -18,7 +18,7 @@ const props = defineProps<{
 
 const id = useId()
 const typed = ref(props.value)
-const error = ref('')
+const { error, attempt } = useApply(() => props.pointer)
 
 watch(
   () => props.value,
@@ -38,13 +38,7 @@ async function commit() {
     error.value = 'A name is needed here.'
     return
   }
-  try {
-    await props.apply(text)
-    error.value = ''
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.at(props.pointer)
-  }
+  await attempt(() => props.apply(text))
 }
 
 onBeforeUnmount(registerField(commit))

@@ -1,18 +1,19 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import { computed, ref } from 'vue'
-import { Refusal } from '@/api/client'
+import { computed } from 'vue'
 import type { DriveSpec, RankedDrive } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import CautionLine from '@/ui/CautionLine.vue'
+import MountingSection from './MountingSection.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import StagePage from '@/ui/StagePage.vue'
 import { tellWhy } from '@/ui/findings'
 import { show } from '@/ui/units'
+import { useApply } from '@/ui/useApply'
 import { standingWords, type Choice } from '@/ui/words'
 import TorqueBar from '@/ui/TorqueBar.vue'
 
@@ -22,7 +23,7 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
 const drive = computed(() => plan.value.drive)
-const error = ref('')
+const { error, attempt } = useApply(() => '/drive/specId')
 
 const mounts: Record<DriveSpec['mount'], string> = {
   saddle: "Saddle: on the valve's own body, pushes the lever. The reaction stays in the valve.",
@@ -64,17 +65,12 @@ const ranked = computed(() =>
   })),
 )
 
-async function choose(specId: string) {
-  try {
-    await open.edit('drive', (draft) => {
+const choose = (specId: string) =>
+  attempt(() =>
+    open.edit('drive', (draft) => {
       draft.drive = { power: draft.drive?.power ?? 'unknown', specId }
-    })
-    error.value = ''
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.at('/drive/specId')
-  }
-}
+    }),
+  )
 
 const set = (what: string, change: (drive: Fitted) => void) =>
   open.edit(`drive ${what}`, (draft) => {
@@ -185,6 +181,7 @@ const set = (what: string, change: (drive: Fitted) => void) =>
         />
       </div>
     </SheetSection>
-    <p v-else class="text-faded">No drive is chosen yet. Without one nothing closes by itself.</p>
+    <MountingSection v-if="drive" />
+    <p v-if="!drive" class="text-faded">No drive is chosen yet. Without one nothing closes by itself.</p>
   </StagePage>
 </template>
