@@ -1,4 +1,6 @@
 using System.Net.Sockets;
+using Microsoft.Data.Sqlite;
+using Terrapin.Core.Plans;
 using Terrapin.Server.Hosting;
 
 namespace Terrapin.Server;
@@ -31,10 +33,18 @@ public static class Program
         }
 
         await using WebApplication app = Application.Build(options);
-        await Database.Prepare(app.Services, options.DemoFolder);
         try
         {
+            await Database.Prepare(app.Services, options.DemoFolder);
             await app.StartAsync();
+        }
+        catch (SqliteException e)
+        {
+            return Fail($"The database {Path.GetFullPath(Path.Combine(options.DataFolder, Database.FileName))} cannot be opened: {e.Message}");
+        }
+        catch (RefusedException e)
+        {
+            return Fail($"A demo site could not be loaded: {e.Message}");
         }
         catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException)
         {

@@ -9,8 +9,8 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
     [Fact]
     public async Task A_site_is_made_listed_read_and_saved_as_revisions()
     {
-        (string id, JsonNode plan) = await server.NewSite("Net Loft, Tidewrack Quay");
-        Assert.Equal("net-loft-tidewrack-quay", id);
+        (string id, JsonNode plan) = await server.NewSite("Rope Walk, Tidewrack Quay");
+        Assert.Equal("rope-walk-tidewrack-quay", id);
 
         plan["site"]!["notes"] = "Key under the third float.";
         HttpResponseMessage saved = await server.Save(id, plan.ToJsonString(), "\"1\"", "In%C3%A9s");

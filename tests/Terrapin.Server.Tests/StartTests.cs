@@ -32,6 +32,21 @@ public sealed class StartTests
         Assert.Single(output.Trim().Split('\n'));
     }
 
+    [Fact]
+    public async Task A_file_that_is_no_database_is_one_sentence_and_stays_as_it_is()
+    {
+        string folder = Directory.CreateTempSubdirectory("terrapin-start-").FullName;
+        string file = Path.Combine(folder, "terrapin.db");
+        string content = new('x', 4096);
+        await File.WriteAllTextAsync(file, content);
+        (int code, string output) = await Start("--port", "5399", "--data", folder);
+        Assert.Equal(1, code);
+        Assert.Contains("cannot be opened", output);
+        Assert.Single(output.Trim().Split('\n'));
+        Assert.Equal(content, await File.ReadAllTextAsync(file));
+        Directory.Delete(folder, recursive: true);
+    }
+
     private static async Task<(int Code, string Output)> Start(params string[] options)
     {
         var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. options]) { RedirectStandardError = true, RedirectStandardOutput = true };

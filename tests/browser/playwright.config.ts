@@ -5,7 +5,9 @@ export default defineConfig({
   testDir: 'specs',
   outputDir: '../../artifacts/test/browser',
   workers: 2,
-  timeout: 60_000,
+  // Generous: a busy machine is slow, and nothing here measures speed.
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,
   use: { ...browser, viewport: { width: 1280, height: 800 }, locale: 'en-GB' },
 })

@@ -372,8 +372,23 @@ internal sealed class LeakCaseBuilder
 
     private Cause? PumpRunsOn()
     {
-        if (plan.Supply.Pump is not { Side: ValveSide.House } pump || pump.StopsOnClosing == Answer.Yes)
+        if (plan.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
         {
+            return null;
+        }
+
+        if (pump.Side == ValveSide.Supply)
+        {
+            findings.Add(new Finding
+            {
+                Code = "pump-against-shut-valve",
+                Severity = Severity.Caution,
+                Stage = Stage.Main,
+                Where = "/supply/pump/stopsOnClosing",
+                Why = "The pump is not known to stop when the valve closes: it would run against a shut valve.",
+                Remedy = "See that its pressure switch stops it, or have it switched off with the valve.",
+                Trade = Trade.Electrician,
+            });
             return null;
         }
 

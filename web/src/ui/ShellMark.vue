@@ -20,8 +20,9 @@ const plates = Array.from({ length: PLATES }, (_, i) => {
   const right = at(column + 1)
   return {
     path: `M${left.middle} ${middle}L${left.edge} ${edge}H${right.edge}L${right.middle} ${middle}z`,
-    x: (left.edge + left.middle + right.edge + right.middle) / 4,
-    y: i < 5 ? 24 : 58,
+    // Marks of the outer plates sit inwards, where the shell's rim does not cut them.
+    x: [21, 40, 64, 88, 107][column]!,
+    y: (i < 5 ? 0 : 34) + (column % 4 === 0 ? (i < 5 ? 29 : 19) : 24),
   }
 })
 

@@ -135,13 +135,15 @@ const set = (what: string, change: (drive: Fitted) => void) =>
                 </span>
                 <span v-for="text in against" :key="text" class="mt-1 block text-[13px]">{{ text }}</span>
               </span>
-              <span v-for="item in figures" :key="item.name" class="max-sm:col-start-2 max-sm:mt-1">
-                <span
-                  class="figures block text-[17px] font-bold"
-                  :class="{ 'text-clay': rank.verdict === 'stop' && item.name === 'over need' }"
-                  >{{ item.text }}</span
-                >
-                <span class="text-faded text-[12.5px]">{{ item.name }}</span>
+              <span class="flex gap-5 max-sm:col-start-2 max-sm:mt-1 sm:contents">
+                <span v-for="item in figures" :key="item.name">
+                  <span
+                    class="figures block text-[17px] font-bold"
+                    :class="{ 'text-clay': rank.verdict === 'stop' && item.name === 'over need' }"
+                    >{{ item.text }}</span
+                  >
+                  <span class="text-faded text-[12.5px]">{{ item.name }}</span>
+                </span>
               </span>
             </div>
           </RadioGroupOption>
