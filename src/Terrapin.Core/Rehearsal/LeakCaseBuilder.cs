@@ -210,6 +210,12 @@ internal sealed class LeakCaseBuilder
         double? angleDeg = Film.ContactAngleDeg(room.Finish);
         double filmM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
             Stage.Rooms, $"{RoomAt}/finish", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
+        if (angleDeg is null && screening.Corner == Corner.Least)
+        {
+            // The fewest litres are those of the thinnest film that still reaches the contacts.
+            filmM = Math.Max(filmM, Math.Min(gapM, Film.HeightM(Span.ContactAngleDeg.Most)));
+        }
+
         bool mayBeTooThin = angleDeg is null && screening.Corner == Corner.Most
             && Film.HeightM(Span.ContactAngleDeg.Least) < gapM;
         if (filmM < gapM || mayBeTooThin)

@@ -1,0 +1,103 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Drives;
+
+/// <summary>Each answer on the survey of the main, and what is said of it.</summary>
+public class ValveVerdictTests
+{
+    public static TheoryData<string, Severity, string, Trade> Answers => new()
+    {
+        { "valve-multi-turn", Severity.Stop, "/main/kind", Trade.Plumber },
+        { "valve-kind-unknown", Severity.Stop, "/main/kind", Trade.Fitter },
+        { "valve-seized", Severity.Stop, "/main/stiffness", Trade.Plumber },
+        { "sprinklers-behind-valve", Severity.Stop, "/main/feedsSprinklers", Trade.Plumber },
+        { "sprinklers-unknown", Severity.Caution, "/main/feedsSprinklers", Trade.Fitter },
+        { "vital-use-behind-valve", Severity.Caution, "/main/feedsVitalUse", Trade.Fitter },
+        { "no-upstream-stop", Severity.Caution, "/main/upstreamStop", Trade.Utility },
+        { "upstream-stop-unknown", Severity.Caution, "/main/upstreamStop", Trade.Fitter },
+        { "valve-passes", Severity.Caution, "/main/closesFully", Trade.Plumber },
+        { "torque-estimated", Severity.Caution, "/main/pullToClose", Trade.Fitter },
+        { "torque-unknown", Severity.Stop, "/main/pullToClose", Trade.Fitter },
+        { "torque-one-way", Severity.Note, "/main/pullToOpen", Trade.Fitter },
+    };
+
+    [Theory]
+    [MemberData(nameof(Answers))]
+    public void Each_answer_is_a_finding_with_place_and_trade(string code, Severity severity, string where, Trade trade)
+    {
+        Plan plan = House() with { Main = With(code, House().Main) };
+        DriveVerdict verdict = ValveVerdict.Of(plan);
+        Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
+        Assert.Equal((severity, Stage.Main, where, trade), (finding.Severity, finding.Stage, finding.Where, finding.Trade));
+        Assert.NotEmpty(finding.Remedy);
+        Assert.Equal(severity == Severity.Stop, verdict.Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown);
+    }
+
+    [Theory]
+    [InlineData("drive-not-chosen")]
+    [InlineData("drive-torque-unknown")]
+    [InlineData("drive-derating-unknown")]
+    [InlineData("drive-power-unknown")]
+    [InlineData("cut-in-is-plumbing")]
+    public void What_is_open_about_the_drive_is_a_finding_on_its_stage(string code)
+    {
+        Plan house = House();
+        DriveSpec bare = new() { Id = "bare", Name = "Bare", Mount = Mount.Saddle };
+        Plan plan = code switch
+        {
+            "drive-not-chosen" => house with { Drive = null },
+            "drive-torque-unknown" => WithSpec(house, bare, DrivePower.Mains),
+            "drive-derating-unknown" => WithSpec(house, bare with { RatedTorque = new TorqueFigure { Nm = 20, Standing = Standing.Assumed } }, DrivePower.Batteries),
+            "drive-power-unknown" => house with { Drive = house.Drive! with { Power = DrivePower.Unknown } },
+            _ => house with { Drive = house.Drive! with { SpecId = "cv-22" } },
+        };
+        Finding finding = Assert.Single(ValveVerdict.Of(plan).Findings, f => f.Code == code);
+        Assert.Equal(Stage.Drive, finding.Stage);
+    }
+
+    [Fact]
+    public void A_cut_in_valve_is_not_held_against_the_old_valves_torque()
+    {
+        Plan house = House();
+        Plan stiff = house with
+        {
+            Main = house.Main with { PullToClose = new PullReading { PullN = 1500, ArmM = 0.2 } },
+            Drive = house.Drive! with { SpecId = "cv-22" },
+        };
+        Assert.Equal(TorqueVerdict.Passes, ValveVerdict.Of(stiff).Verdict);
+        Assert.Null(ValveVerdict.Of(stiff).Ratio);
+    }
+
+    [Fact]
+    public void A_cut_in_valve_does_not_pass_what_must_first_be_mended()
+    {
+        Plan house = House();
+        Plan sprinklers = house with { Main = house.Main with { FeedsSprinklers = Answer.Yes }, Drive = house.Drive! with { SpecId = "cv-22" } };
+        Assert.Equal(TorqueVerdict.Stop, ValveVerdict.Of(sprinklers).Verdict);
+    }
+
+    private static MainValve With(string code, MainValve main) => code switch
+    {
+        "valve-multi-turn" => main with { Kind = ValveKind.Gate },
+        "valve-kind-unknown" => main with { Kind = ValveKind.Unknown },
+        "valve-seized" => main with { Stiffness = Stiffness.Seized },
+        "sprinklers-behind-valve" => main with { FeedsSprinklers = Answer.Yes },
+        "sprinklers-unknown" => main with { FeedsSprinklers = Answer.Unknown },
+        "vital-use-behind-valve" => main with { FeedsVitalUse = Answer.Yes },
+        "no-upstream-stop" => main with { UpstreamStop = UpstreamStop.None },
+        "upstream-stop-unknown" => main with { UpstreamStop = UpstreamStop.Unknown },
+        "valve-passes" => main with { ClosesFully = Answer.No },
+        "torque-estimated" => main with { PullToOpen = null, PullToClose = null },
+        "torque-unknown" => main with { PullToOpen = null, PullToClose = null, Size = null },
+        _ => main with { PullToOpen = null },
+    };
+
+    private static Plan WithSpec(Plan plan, DriveSpec spec, DrivePower power) => plan with
+    {
+        Catalogue = plan.Catalogue with { Drives = [spec] },
+        Drive = new FittedDrive { SpecId = spec.Id, Power = power },
+    };
+}

@@ -1,0 +1,165 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Assessment, Plan, SavedPlan } from '@/api/types'
+
+const server = vi.hoisted(() => ({
+  readPlan: vi.fn(),
+  assess: vi.fn(),
+  savePlan: vi.fn(),
+}))
+
+vi.mock('@/api/client', () => {
+  class Refusal extends Error {
+    constructor(
+      readonly status: number,
+      readonly problem: object,
+    ) {
+      super('refused')
+    }
+  }
+  return { api: server, Refusal }
+})
+
+const { Refusal } = await import('@/api/client')
+const { useOpenPlan } = await import('./openPlan')
+
+const plan = (notes: string) => ({ version: 1, site: { name: 'Quern House', notes } }) as Plan
+const saved = (number: number, notes: string): SavedPlan => ({
+  siteId: 'quern-house',
+  number,
+  author: 'Maren Oddy',
+  savedAt: '2026-11-25T09:00:00+00:00',
+  sha256: '',
+  plan: plan(notes),
+})
+const write = (text: string) => (draft: Plan) => void (draft.site.notes = text)
+
+const kept = new Map<string, string>()
+vi.stubGlobal('localStorage', {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => kept.set(key, value),
+  removeItem: (key: string) => kept.delete(key),
+})
+
+async function opened() {
+  const open = useOpenPlan()
+  await open.open('quern-house')
+  return open
+}
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  kept.clear()
+  vi.clearAllMocks()
+  server.readPlan.mockResolvedValue(saved(1, 'as saved'))
+  server.assess.mockImplementation((of: Plan) =>
+    Promise.resolve({ of: of.site.notes } as unknown as Assessment),
+  )
+})
+
+describe('the open plan', () => {
+  it('takes an edit with its assessment, keeps it as a draft, and undoes and redoes it', async () => {
+    const open = await opened()
+    await open.edit('notes', write('mine'))
+    expect(open.plan?.site.notes).toBe('mine')
+    expect(open.assessment).toEqual({ of: 'mine' })
+    expect(open.isChanged).toBe(true)
+    expect(kept.get('terrapin.draft.quern-house')).toContain('mine')
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('as saved')
+    expect(open.isChanged).toBe(false)
+    expect(kept.size).toBe(0)
+    await open.redo()
+    expect(open.plan?.site.notes).toBe('mine')
+  })
+
+  it('changes nothing where the server refuses, and goes on working', async () => {
+    const open = await opened()
+    server.assess.mockRejectedValueOnce(new Refusal(422, { faults: [] }))
+    await expect(open.edit('notes', write('wrong'))).rejects.toThrow('refused')
+    expect(open.plan?.site.notes).toBe('as saved')
+    expect(open.canUndo).toBe(false)
+    await open.edit('notes', write('right'))
+    expect(open.plan?.site.notes).toBe('right')
+  })
+
+  it('takes edits one after the other, each from the one before', async () => {
+    const open = await opened()
+    await Promise.all([
+      open.edit('a', (draft) => void (draft.site.notes += ', a')),
+      open.edit('b', (draft) => void (draft.site.notes += ', b')),
+    ])
+    expect(open.plan?.site.notes).toBe('as saved, a, b')
+  })
+
+  it('does not count an edit that changes nothing', async () => {
+    const open = await opened()
+    await open.edit('notes', write('as saved'))
+    expect(open.canUndo).toBe(false)
+    expect(open.isChanged).toBe(false)
+  })
+
+  it('saves after the revision it was made from, and drops the draft', async () => {
+    const open = await opened()
+    await open.edit('notes', write('mine'))
+    server.savePlan.mockResolvedValue(saved(2, 'mine'))
+    await open.save('Tove Brill')
+    expect(server.savePlan).toHaveBeenCalledWith('quern-house', expect.anything(), 1, 'Tove Brill')
+    expect(open.isChanged).toBe(false)
+    expect(open.saved?.number).toBe(2)
+    expect(kept.size).toBe(0)
+  })
+
+  it('keeps everything when the save is stale, and can save on top', async () => {
+    const open = await opened()
+    await open.edit('notes', write('mine'))
+    const newest = { number: 5, author: 'Tove Brill', savedAt: '2026-11-25T09:30:00+00:00' }
+    server.savePlan.mockRejectedValueOnce(new Refusal(412, { newest, changed: ['/site/notes'] }))
+    await open.save('Maren Oddy')
+    expect(open.conflict).toEqual({ newest, changed: ['/site/notes'] })
+    expect(open.plan?.site.notes).toBe('mine')
+    expect(open.isChanged).toBe(true)
+    server.savePlan.mockResolvedValue(saved(6, 'mine'))
+    await open.save('Maren Oddy', 5)
+    expect(server.savePlan).toHaveBeenLastCalledWith('quern-house', expect.anything(), 5, 'Maren Oddy')
+    expect(open.conflict).toBeNull()
+  })
+
+  it('takes theirs with mine one undo away', async () => {
+    const open = await opened()
+    await open.edit('notes', write('mine'))
+    server.readPlan.mockResolvedValue(saved(2, 'theirs'))
+    await open.takeTheirs()
+    expect(open.plan?.site.notes).toBe('theirs')
+    expect(open.isChanged).toBe(false)
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('mine')
+    expect(open.isChanged).toBe(true)
+  })
+
+  it('brings unsaved work back, and says when it is older than what was saved since', async () => {
+    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('before the reload') }))
+    const open = await opened()
+    expect(open.restored).toBe(true)
+    expect(open.plan?.site.notes).toBe('before the reload')
+    expect(open.conflict).toBeNull()
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('as saved')
+
+    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('older') }))
+    server.readPlan.mockResolvedValue(saved(3, 'newer'))
+    await open.open('quern-house')
+    expect(open.plan?.site.notes).toBe('older')
+    expect(open.conflict?.newest).toMatchObject({ number: 3 })
+  })
+
+  it('drops a draft that is no plan any more', async () => {
+    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('odd') }))
+    server.assess.mockImplementation((of: Plan) =>
+      of.site.notes === 'odd' ? Promise.reject(new Refusal(422, {})) : Promise.resolve({} as Assessment),
+    )
+    const open = await opened()
+    expect(open.plan?.site.notes).toBe('as saved')
+    expect(kept.size).toBe(0)
+  })
+})
