@@ -63,8 +63,7 @@ public sealed record SiteArchive
         SiteArchive archive = PlanJson.ReadShape<SiteArchive>(root, "") with { Plan = plan };
 
         // Of the plan as it stands in the file: one written before a key was added to the plan must still fit.
-        byte[] asItStands = JsonSerializer.SerializeToUtf8Bytes(planElement, PlanJson.Options);
-        return archive.Revision.Sha256 == PlanJson.Hash(asItStands)
+        return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.WriteAsItStands(planElement))
             ? archive
             : throw new RefusedException([new Fault("/revision/sha256", "The hash does not fit the plan: the file was damaged or changed by hand. Export it again.")]);
     }
@@ -83,7 +82,7 @@ public sealed record ArchivedRevision
     [AtMost(40)]
     public required string SavedAt { get; init; }
 
-    /// <summary>Of the plan as it stands in the file, without white space.</summary>
+    /// <summary>Of the plan's keys and values as they stand in the file; white space and the spelling of numbers do not count.</summary>
     [AtMost(64)]
     public required string Sha256 { get; init; }
 }

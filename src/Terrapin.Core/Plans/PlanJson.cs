@@ -76,6 +76,53 @@ public static class PlanJson
     /// <summary>Writes a plan in its canonical form: compact, keys in the order of the schema.</summary>
     public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, Options);
 
+    /// <summary>
+    /// An element in the canonical form as far as writing goes: compact, and each number as this program writes it, so that
+    /// a document that another program read and wrote again is still the same. Keys stay as they stand.
+    /// </summary>
+    public static byte[] WriteAsItStands(JsonElement element)
+    {
+        using var bytes = new MemoryStream();
+        using (var writer = new Utf8JsonWriter(bytes, new JsonWriterOptions { Encoder = Options.Encoder }))
+        {
+            WriteAsItStands(element, writer);
+        }
+
+        return bytes.ToArray();
+    }
+
+    private static void WriteAsItStands(JsonElement element, Utf8JsonWriter writer)
+    {
+        switch (element.ValueKind)
+        {
+            case JsonValueKind.Object:
+                writer.WriteStartObject();
+                foreach (JsonProperty property in element.EnumerateObject())
+                {
+                    writer.WritePropertyName(property.Name);
+                    WriteAsItStands(property.Value, writer);
+                }
+
+                writer.WriteEndObject();
+                break;
+            case JsonValueKind.Array:
+                writer.WriteStartArray();
+                foreach (JsonElement item in element.EnumerateArray())
+                {
+                    WriteAsItStands(item, writer);
+                }
+
+                writer.WriteEndArray();
+                break;
+            case JsonValueKind.Number:
+                writer.WriteNumberValue(element.GetDouble());
+                break;
+            default:
+                element.WriteTo(writer);
+                break;
+        }
+    }
+
     /// <summary>The SHA-256 of the canonical form, in lower-case hexadecimal.</summary>
     public static string Hash(ReadOnlySpan<byte> canonical) => Convert.ToHexStringLower(SHA256.HashData(canonical));
 

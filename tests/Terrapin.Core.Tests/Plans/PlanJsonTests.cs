@@ -1,4 +1,5 @@
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Terrapin.Core.Plans;
@@ -105,6 +106,23 @@ public class PlanJsonTests
             Assert.NotEmpty(refused.Faults);
         }
     });
+
+    [Fact]
+    public void The_spelling_of_numbers_and_white_space_do_not_change_a_hash()
+    {
+        const string ours = """{"a":1.6666666666666667E-05,"b":[380000,null,true],"c":"x"}""";
+        const string theirs = """{ "a": 0.000016666666666666667, "b": [3.8e5, null, true], "c": "x" }""";
+        string Hash(string json) => PlanJson.Hash(PlanJson.WriteAsItStands(JsonDocument.Parse(json).RootElement));
+        Assert.Equal(Hash(ours), Hash(theirs));
+        Assert.NotEqual(Hash(ours), Hash(theirs.Replace("3.8e5", "3.9e5", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void What_is_written_is_hashed_the_same_as_it_stands()
+    {
+        byte[] written = PlanJson.Write(House());
+        Assert.Equal(written, PlanJson.WriteAsItStands(JsonDocument.Parse(written).RootElement));
+    }
 
     [Fact]
     public void The_schema_carries_the_limits()

@@ -349,7 +349,7 @@ export interface components {
             author: string;
             /** @description ISO 8601 with its zone. */
             savedAt: string;
-            /** @description Of the plan as it stands in the file, without white space. */
+            /** @description Of the plan's keys and values as they stand in the file; white space and the spelling of numbers do not count. */
             sha256: string;
         };
         /** @description What a plan comes to. */
