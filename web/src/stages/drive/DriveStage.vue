@@ -8,6 +8,7 @@ import AnswerField from '@/ui/AnswerField.vue'
 import CautionLine from '@/ui/CautionLine.vue'
 import MountingSection from './MountingSection.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import SheetSection from '@/ui/SheetSection.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import StagePage from '@/ui/StagePage.vue'
@@ -168,7 +169,7 @@ const set = (what: string, change: (drive: Fitted) => void) =>
           kind="duration"
           how="From open to shut, mounted and tight."
           empty-word="as in the catalogue"
-          :values="drive.measuredStrokeS == null ? null : [drive.measuredStrokeS]"
+          :values="one(drive.measuredStrokeS)"
           :apply="(v) => set('stroke', (d) => void (d.measuredStrokeS = v?.[0] ?? null))"
           pointer="/drive/measuredStrokeS"
         />
@@ -177,7 +178,7 @@ const set = (what: string, change: (drive: Fitted) => void) =>
           kind="angle"
           how="From fully open; it is shut from 82.5° on."
           empty-word="taken as 90°"
-          :values="drive.measuredEndAngleDeg == null ? null : [drive.measuredEndAngleDeg]"
+          :values="one(drive.measuredEndAngleDeg)"
           :apply="(v) => set('end angle', (d) => void (d.measuredEndAngleDeg = v?.[0] ?? null))"
           pointer="/drive/measuredEndAngleDeg"
         />

@@ -10,6 +10,7 @@ import AxisPicture from '@/ui/drawings/AxisPicture.vue'
 import StrapsPicture from '@/ui/drawings/StrapsPicture.vue'
 import { latestOnly } from '@/ui/latestOnly'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import SheetSection from '@/ui/SheetSection.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { show } from '@/ui/units'
@@ -33,7 +34,6 @@ const set = (label: string, changed: Partial<Mounting>) =>
 
 type Measure = 'gripRadiusM' | 'alongOpenM' | 'alongClosedM' | 'firstStrapM' | 'secondStrapM'
 const setMeasure = (key: Measure) => (values: number[] | null) => set(key, { [key]: values?.[0] ?? null })
-const one = (value: number | null | undefined) => (value == null ? null : [value])
 
 const axis = computed(() => {
   const { gripRadiusM, alongOpenM, alongClosedM } = mounting.value

@@ -6,6 +6,7 @@ import AnswerField from '@/ui/AnswerField.vue'
 import CautionLine from '@/ui/CautionLine.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/ui/StagePage.vue'
 import SwitchField from '@/ui/SwitchField.vue'
@@ -31,8 +32,6 @@ const setSupply =
   (value: WaterSupply[K]) =>
     open.edit(`supply ${key}`, (draft) => void (draft.supply[key] = value))
 
-/** A field of one value, as the list that a measurement field works with. */
-const one = (value: number | null | undefined) => (value == null ? null : [value])
 const first =
   (set: (value: number | null) => Promise<void>) =>
   (values: number[] | null): Promise<void> =>

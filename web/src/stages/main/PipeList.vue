@@ -7,6 +7,7 @@ import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
 import { pipeMaterials } from './choices'
@@ -54,7 +55,6 @@ const set = (index: number, what: string, change: (pipe: Pipe) => void) =>
 type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS' | 'stopValveK'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
-const one = (value: number | null | undefined) => (value == null ? null : [value])
 
 async function add() {
   const last = plan.value.pipes.at(-1)

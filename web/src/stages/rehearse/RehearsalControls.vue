@@ -5,6 +5,7 @@ import { leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import SliderLine from './SliderLine.vue'
 import type { Choice } from '@/ui/words'
 
@@ -97,7 +98,7 @@ const setDrive = (specId: string) =>
         label="Way to the sensor"
         kind="length"
         :how="sensor.name"
-        :values="distance === null ? null : [distance]"
+        :values="one(distance)"
         :apply="(v) => setDistance(v?.[0] ?? null, 'typed')"
       />
       <SliderLine

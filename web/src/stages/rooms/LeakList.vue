@@ -8,6 +8,7 @@ import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { showBounds } from '@/ui/units'
 import { isFixedFlow, leakKinds } from '@/ui/words'
@@ -30,7 +31,6 @@ const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
 type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (leak) => void (leak[key] = values?.[0] ?? null))
-const one = (value: number | null | undefined) => (value == null ? null : [value])
 
 const setKind = (index: number, kind: LeakPoint['kind']) =>
   set(index, 'kind', (leak) => {

@@ -8,6 +8,7 @@ import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import StagePage from '@/ui/StagePage.vue'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
@@ -44,7 +45,6 @@ const set = (index: number, what: string, change: (room: Room) => void) =>
 type Measure = 'lengthM' | 'widthM' | 'floorHeightM'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (room) => void (room[key] = values?.[0] ?? null))
-const one = (value: number | null | undefined) => (value == null ? null : [value])
 
 async function add() {
   const wanted = name.value.trim()
