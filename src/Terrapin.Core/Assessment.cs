@@ -1,4 +1,3 @@
-using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
@@ -11,10 +10,8 @@ public sealed record Assessment
     /// <summary>The gravest first.</summary>
     public required IReadOnlyList<Finding> Findings { get; init; }
 
-    public required DriveVerdict Drive { get; init; }
-
-    /// <summary>Every drive of the catalogue on this valve, the best first.</summary>
-    public required IReadOnlyList<RankedDrive> Drives { get; init; }
+    /// <summary>Each main valve, in the order of the plan.</summary>
+    public required IReadOnlyList<MainAssessment> Mains { get; init; }
 
     /// <summary>Each leak point in each mode, in the order of the plan.</summary>
     public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
@@ -33,6 +30,9 @@ public sealed record LeakOutcome
     public required string LeakId { get; init; }
 
     public required Mode Mode { get; init; }
+
+    /// <summary>The main that closes for it; <see langword="null"/> where none before it has a drive.</summary>
+    public string? MainId { get; init; }
 
     public required Outcome Outcome { get; init; }
 
@@ -69,8 +69,11 @@ public sealed record Tally
     /// <summary>Leak points that are not stopped in at least one mode.</summary>
     public required IReadOnlyList<string> NotStopped { get; init; }
 
-    /// <summary>Available over needed torque of the drive.</summary>
+    /// <summary>Available over needed torque, of the drive with the least.</summary>
     public double? TorqueRatio { get; init; }
+
+    /// <summary>What is chosen costs so much.</summary>
+    public required SitePrice Price { get; init; }
 
     public required int Stops { get; init; }
 

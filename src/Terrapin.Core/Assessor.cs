@@ -15,18 +15,24 @@ public static class Assessor
     /// <param name="plan">A checked plan.</param>
     public static Assessment Assess(Plan plan)
     {
-        DriveVerdict drive = ValveVerdict.Of(plan);
-        var findings = new List<Finding>(drive.Findings);
-        findings.AddRange(MountingVerdict.Of(plan));
+        IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
+        var verdicts = mains.ToDictionary(m => m.MainId, m => m.Drive);
+        var findings = new List<Finding>();
+        foreach (MainAssessment main in mains.Where(m => m.Role != MainRole.HandValve))
+        {
+            findings.AddRange(main.Drive.Findings);
+            findings.AddRange(MountingVerdict.Of(plan, main.MainId));
+        }
+
         findings.AddRange(RuleFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
         foreach (LeakPoint leak in plan.Rooms.SelectMany(r => r.Leaks))
         {
-            var rehearsal = new LeakRehearsal(plan, leak.Id, drive);
+            var rehearsal = new LeakRehearsal(plan, leak.Id, verdicts);
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
-            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode))));
+            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.MainId)));
         }
 
         findings.AddRange(UncoveredModes.Of(plan, leaks));
@@ -38,8 +44,7 @@ public static class Assessor
         return new Assessment
         {
             Findings = sorted,
-            Drive = drive,
-            Drives = DriveRanking.Of(plan),
+            Mains = mains,
             Leaks = leaks,
             Trips = trips,
             Stages = StageStates.Of(plan, sorted, leaks),
@@ -47,7 +52,8 @@ public static class Assessor
             {
                 Worst = leaks.Count == 0 ? null : leaks.MaxBy(l => l, Comparer<LeakOutcome>.Create(Compare)),
                 NotStopped = [.. leaks.Where(l => l.Endless).Select(l => l.LeakId).Distinct()],
-                TorqueRatio = drive.Ratio,
+                TorqueRatio = mains.Where(m => m.Role == MainRole.Driven).Min(m => m.Drive.Ratio),
+                Price = SitePrice.Of(plan),
                 Stops = sorted.Count(f => f.Severity == Severity.Stop),
                 Cautions = sorted.Count(f => f.Severity == Severity.Caution),
                 NotMeasured = sorted.Count(f => MeasurementCodes.Contains(f.Code)),
@@ -58,10 +64,11 @@ public static class Assessor
     private static readonly HashSet<string> MeasurementCodes =
         ["not-measured", "supply-not-tested", "closes-fully-unknown", "distance-unknown", "position-unknown", "torque-unknown", "torque-estimated"];
 
-    private static LeakOutcome Shorten(Rehearsed rehearsed) => new()
+    private static LeakOutcome Shorten(Rehearsed rehearsed, string? mainId) => new()
     {
         LeakId = rehearsed.LeakId,
         Mode = rehearsed.Mode,
+        MainId = mainId,
         Outcome = rehearsed.Outcome,
         Cause = rehearsed.Cause,
         EscapeM3 = rehearsed.EscapeM3,
@@ -69,6 +76,9 @@ public static class Assessor
         FlowM3PerS = rehearsed.FlowM3PerS,
         StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events[^1].TimeS : null,
     };
+
+    /// <summary>The worse of two outcomes.</summary>
+    internal static LeakOutcome Worse(LeakOutcome a, LeakOutcome b) => Compare(a, b) >= 0 ? a : b;
 
     /// <summary>Endless is worse than not known, not known worse than any number; among the endless the faster.</summary>
     private static int Compare(LeakOutcome a, LeakOutcome b)

@@ -8,16 +8,22 @@ internal static class StageStates
 {
     public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
     {
-        Plan blank = NewSite.Named(plan.Site.Name);
         return
         [
-            State(Stage.Main, plan.Main == blank.Main && plan.Supply == blank.Supply && plan.Pipes.Count == 0, findings),
-            State(Stage.Drive, plan.Drive is null, findings),
+            State(Stage.Main, IsBlank(plan), findings),
+            State(Stage.Drive, plan.Mains.All(m => m.Drive is null), findings),
             State(Stage.Rooms, plan.Rooms.Count == 0, findings),
             State(Stage.Sensors, plan.Sensors.Count == 0, findings),
             State(Stage.Rules, plan.Rules.Count == 0 && plan.HubId is null, findings),
             new StageStatus(Stage.Rehearse, Rehearsals(leaks)),
         ];
+    }
+
+    private static bool IsBlank(Plan plan)
+    {
+        Plan blank = NewSite.Named(plan.Site.Name);
+        return plan.Supply == blank.Supply && plan.Pipes.Count == 0 && plan.Mains.Count == 1 && plan.Mains[0].Obstacles.Count == 0
+            && plan.Mains[0] with { Id = blank.Mains[0].Id, Name = blank.Mains[0].Name, Obstacles = blank.Mains[0].Obstacles } == blank.Mains[0];
     }
 
     private static StageStatus State(Stage stage, bool untouched, IReadOnlyList<Finding> findings)

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Terrapin.Core.Plans;
 
 namespace Terrapin.Documents;
@@ -17,6 +18,15 @@ public sealed record SiteArchive
 
     /// <summary>The plan, as <c>plan.schema.json</c> describes it.</summary>
     public required Plan Plan { get; init; }
+
+    /// <summary>Reads what stands around the plan, which may be of an older version.</summary>
+    private static SiteArchive ReadAround(JsonElement root, Plan plan)
+    {
+        JsonObject around = JsonObject.Create(root)!.DeepClone().AsObject();
+        around["plan"] = JsonNode.Parse(PlanJson.Write(plan));
+        using JsonDocument document = JsonDocument.Parse(around.ToJsonString());
+        return PlanJson.ReadShape<SiteArchive>(document.RootElement, "") with { Plan = plan };
+    }
 
     /// <summary>Puts a plan in an archive.</summary>
     public static SiteArchive Of(Plan plan, int number, string author, DateTimeOffset savedAt) => new()
@@ -60,7 +70,7 @@ public sealed record SiteArchive
         }
 
         Plan plan = PlanJson.Read(planElement, "/plan");
-        SiteArchive archive = PlanJson.ReadShape<SiteArchive>(root, "") with { Plan = plan };
+        SiteArchive archive = ReadAround(root, plan);
 
         // Of the plan as it stands in the file: one written before a key was added to the plan must still fit.
         return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.WriteAsItStands(planElement))

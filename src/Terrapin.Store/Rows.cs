@@ -33,3 +33,32 @@ public sealed class RevisionRow
     /// <summary>The plan in its canonical form, UTF-8.</summary>
     public required byte[] PlanJson { get; set; }
 }
+
+/// <summary>A photograph of a site.</summary>
+public sealed class PhotographRow
+{
+    /// <summary>Counts over all sites, in the order of adding.</summary>
+    public int Number { get; set; }
+
+    public required string SiteId { get; set; }
+
+    public required string Id { get; set; }
+
+    /// <summary>The main of the plan that it shows; <see langword="null"/>: the site.</summary>
+    public string? MainId { get; set; }
+
+    public required string Caption { get; set; }
+
+    public required string AddedBy { get; set; }
+
+    /// <summary>ISO 8601 with its zone.</summary>
+    public DateTimeOffset AddedAt { get; set; }
+
+    /// <summary>Pixels.</summary>
+    public int Width { get; set; }
+
+    /// <summary>Pixels.</summary>
+    public int Height { get; set; }
+
+    public required byte[] Jpeg { get; set; }
+}

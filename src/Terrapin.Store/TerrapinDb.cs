@@ -12,6 +12,8 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
 
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
 
+    public DbSet<PhotographRow> Photographs => Set<PhotographRow>();
+
     /// <summary>Options for a database file, with full durability: an answered save is on the disk.</summary>
     /// <param name="path">The file; its folder must exist.</param>
     public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string path) =>
@@ -31,6 +33,16 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
             revision.HasKey(r => new { r.SiteId, r.Number });
             revision.Property(r => r.Author).HasMaxLength(120);
             revision.HasOne<SiteRow>().WithMany(s => s.Revisions).HasForeignKey(r => r.SiteId);
+        });
+        model.Entity<PhotographRow>(photograph =>
+        {
+            photograph.HasKey(p => p.Number);
+            photograph.HasIndex(p => new { p.SiteId, p.Id }).IsUnique();
+            photograph.Property(p => p.Id).HasMaxLength(40);
+            photograph.Property(p => p.MainId).HasMaxLength(40);
+            photograph.Property(p => p.Caption).HasMaxLength(200);
+            photograph.Property(p => p.AddedBy).HasMaxLength(120);
+            photograph.HasOne<SiteRow>().WithMany().HasForeignKey(p => p.SiteId);
         });
     }
 

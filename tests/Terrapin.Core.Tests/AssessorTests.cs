@@ -73,13 +73,13 @@ public class AssessorTests
     public void Drives_are_ranked_by_whether_they_turn_it_then_by_litres()
     {
         Plan plan = House();
-        plan = plan with { Drive = null, Main = plan.Main with { PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } } };
-        IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).Drives;
+        plan = plan.WithMain(m => m with { Drive = null, PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } });
+        IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).Mains[0].Drives;
         Assert.Equal(["cv-22", "sd-12", "st-16", "sa-20"], drives.Select(d => d.SpecId));
         Assert.All(drives.Skip(1), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
 
-        plan = plan with { Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, MeasuredStrokeS = 12 } };
-        RankedDrive saddle = Assessor.Assess(plan).Drives.Single(d => d.SpecId == "sa-20");
+        plan = plan.WithMain(m => m with { Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, Strokes = [Tight(12)] } });
+        RankedDrive saddle = Assessor.Assess(plan).Mains[0].Drives.Single(d => d.SpecId == "sa-20");
         Assert.Equal(TorqueVerdict.Caution, saddle.Verdict);
         Close(4.81e-3, saddle.StrokeM3!.Value);
     }
@@ -115,7 +115,7 @@ public class AssessorTests
     public void Every_number_named_in_a_finding_is_given_with_it()
     {
         Plan plan = House();
-        IEnumerable<Plan> plans = [plan, NewSite.Named("New"), plan with { Supply = new WaterSupply(), Main = plan.Main with { PullToOpen = null, PullToClose = null } }];
+        IEnumerable<Plan> plans = [plan, NewSite.Named("New"), plan.WithMain(m => m with { PullToOpen = null, PullToClose = null }) with { Supply = new WaterSupply() }];
         foreach (Finding finding in plans.SelectMany(p => Assessor.Assess(p).Findings))
         {
             foreach (System.Text.RegularExpressions.Match match in System.Text.RegularExpressions.Regex.Matches(finding.Why, @"\{(\w+)\}"))

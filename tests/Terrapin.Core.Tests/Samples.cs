@@ -1,3 +1,4 @@
+using Terrapin.Core.Drives;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Supply;
 
@@ -24,25 +25,33 @@ internal static class Samples
         return blank with
         {
             Supply = new WaterSupply { StaticPressurePa = 3.5e5, FlowTest = new FlowTest { FlowM3PerS = 15 * LitresPerMinute, PressurePa = 3.5e5 } },
-            Main = blank.Main with
-            {
-                Kind = ValveKind.LeverBall,
-                Size = NominalSize.Dn20,
-                BoreM = 0.0202,
-                Stiffness = Stiffness.Free,
-                PullToOpen = new PullReading { PullN = 40, ArmM = 0.1 },
-                PullToClose = new PullReading { PullN = 50, ArmM = 0.1 },
-                ClosesFully = Answer.Yes,
-                UpstreamStop = UpstreamStop.Works,
-                FeedsSprinklers = Answer.No,
-                FeedsVitalUse = Answer.No,
-            },
+            Mains =
+            [
+                blank.Mains[0] with
+                {
+                    Kind = ValveKind.LeverBall,
+                    Size = NominalSize.Dn20,
+                    BoreM = 0.0202,
+                    Handle = new ValveHandle { LengthM = 0.12 },
+                    Collar = new ValveCollar { Firm = Answer.Yes },
+                    PipeBefore = new AdjoiningPipe { Material = PipeMaterial.Copper, OutsideDiameterM = 0.022, StraightM = 0.12, Elbow = Answer.No },
+                    PipeAfter = new AdjoiningPipe { Material = PipeMaterial.Copper, OutsideDiameterM = 0.022, StraightM = 0.2, Elbow = Answer.No },
+                    Place = new ValvePlace { Kind = PlaceKind.Indoors, Outlet = Answer.Yes, OutletDistanceM = 1, ColdestC = 8 },
+                    Stiffness = Stiffness.Free,
+                    PullToOpen = new PullReading { PullN = 40, ArmM = 0.1 },
+                    PullToClose = new PullReading { PullN = 50, ArmM = 0.1 },
+                    ClosesFully = Answer.Yes,
+                    UpstreamStop = UpstreamStop.Works,
+                    FeedsSprinklers = Answer.No,
+                    FeedsVitalUse = Answer.No,
+                    Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)] },
+                },
+            ],
             Pipes =
             [
-                new Pipe { Id = "rise", Name = "Rise", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 9, EndHeightM = 0 },
+                new Pipe { Id = "rise", Name = "Rise", MainId = "main", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 9, EndHeightM = 0 },
                 new Pipe { Id = "branch", Name = "Branch", ParentId = "rise", Material = PipeMaterial.Copper, BoreM = 0.0136, LengthM = 6, EndHeightM = -0.4 },
             ],
-            Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, MeasuredStrokeS = 12 },
             Rooms =
             [
                 new Room
@@ -70,6 +79,20 @@ internal static class Samples
             ],
         };
     }
+
+    /// <summary>A closing stroke seen with the drive as it stays.</summary>
+    public static SeenStroke Tight(double? durationS, double? endAngleDeg = null) =>
+        new() { Stage = StrokeStage.Tight, Direction = StrokeDirection.Closing, DurationS = durationS, EndAngleDeg = endAngleDeg };
+
+    public static MainValve FirstMain(this Plan plan) => plan.Mains[0];
+
+    public static FittedDrive Drive(this Plan plan) => plan.Mains[0].Drive!;
+
+    public static Plan WithMain(this Plan plan, Func<MainValve, MainValve> change) => plan.WithMain(plan.Mains[0].Id, change);
+
+    public static Plan WithDrive(this Plan plan, Func<FittedDrive, FittedDrive> change) => plan.WithMain(m => m with { Drive = change(m.Drive!) });
+
+    public static DriveVerdict Verdict(this Plan plan) => ValveVerdict.Of(plan, plan.Mains[0].Id);
 
     public static Plan WithRule(this Plan plan, Func<Rule, Rule> change) => plan with { Rules = [change(plan.Rules[0])] };
 

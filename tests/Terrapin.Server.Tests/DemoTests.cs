@@ -12,7 +12,7 @@ public sealed class DemoTests
     public void Net_Loft_is_decided_but_for_two_mistakes()
     {
         Assessment assessment = Assess("net-loft");
-        Assert.Equal(TorqueVerdict.Passes, assessment.Drive.Verdict);
+        Assert.Equal(TorqueVerdict.Passes, assessment.Mains[0].Drive.Verdict);
         Assert.Equal(["film-thinner-than-gap", "no-rule-in-mode"], Stops(assessment));
         Assert.Equal(6, assessment.Tally.NotStopped.Count);
     }
@@ -31,9 +31,9 @@ public sealed class DemoTests
     public void Saint_Brannocs_must_wait_for_a_plumber()
     {
         Assessment assessment = Assess("saint-brannocs");
-        Assert.Equal(TorqueVerdict.Stop, assessment.Drive.Verdict);
+        Assert.Equal(TorqueVerdict.Stop, assessment.Mains[0].Drive.Verdict);
         Assert.Equal(["valve-multi-turn", "sprinklers-behind-valve"], Stops(assessment).Take(2));
-        Assert.All(assessment.Drives, d => Assert.Equal(TorqueVerdict.Stop, d.Verdict));
+        Assert.All(assessment.Mains[0].Drives, d => Assert.Equal(TorqueVerdict.Stop, d.Verdict));
     }
 
     private static Assessment Assess(string name) =>

@@ -16,7 +16,7 @@ public static class MountingVerdict
     /// <param name="drive">The fitted drive, or none.</param>
     /// <returns>Degrees from open.</returns>
     public static double EndAngleDeg(FittedDrive? drive) =>
-        drive?.MeasuredEndAngleDeg ?? Travel(drive)?.EndAngleDeg ?? AxisOffset.FullStrokeDeg;
+        StrokeSeen.EndAngleDeg(drive) ?? Travel(drive)?.EndAngleDeg ?? AxisOffset.FullStrokeDeg;
 
     /// <summary>The handle's travel by the axis offset; <see langword="null"/> while that is not measured.</summary>
     /// <param name="drive">The fitted drive, or none.</param>
@@ -25,84 +25,98 @@ public static class MountingVerdict
             ? AxisOffset.Travel(grip, open, closed)
             : null;
 
-    /// <summary>What is wrong with the mounting, or not known of it.</summary>
+    /// <summary>What is wrong with the mounting of the drive on one main, or not known of it.</summary>
     /// <param name="plan">A checked plan.</param>
-    public static IReadOnlyList<Finding> Of(Plan plan)
+    /// <param name="mainId">One of its mains.</param>
+    public static IReadOnlyList<Finding> Of(Plan plan, string mainId)
     {
-        if (plan.Drive is not { } drive)
+        MainValve main = plan.Main(mainId);
+        if (main.Drive is not { } drive)
         {
             return [];
         }
 
-        DriveSpec spec = plan.Catalogue.Drives.First(d => d.Id == drive.SpecId);
-        var findings = new List<Finding>();
-        AddTravel(drive, spec, findings);
+        DriveSpec spec = plan.SpecOf(drive);
+        var found = new FindingCollector(Stage.Drive, ValveVerdict.PlaceOf(plan, mainId));
+        AddTravel(drive, spec, found);
         if (spec.Mount is Mount.Strap or Mount.Stem)
         {
-            AddStraps(drive.Mounting, spec, findings);
+            AddStraps(main, drive.Mounting, spec, found);
         }
 
-        return findings;
+        return found.Findings;
     }
 
-    private static void AddTravel(FittedDrive drive, DriveSpec spec, List<Finding> findings)
+    private static void AddTravel(FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
         HandleTravel? travel = Travel(drive);
+        double? seen = StrokeSeen.EndAngleDeg(drive);
         if (EndAngleDeg(drive) < CockLoss.ShutDeg)
         {
-            findings.Add(Make("stops-short", Severity.Stop, drive.MeasuredEndAngleDeg is null ? "/drive/mounting/alongOpenM" : "/drive/measuredEndAngleDeg", "The handle stops at {angle} from open; the valve is shut only from {shut} on. Water runs on for ever.", "Bring the motor's axis onto the stem's axis, then see the stroke again with the straps tight.", new()
-            {
-                ["angle"] = new(QuantityKind.Angle, EndAngleDeg(drive)),
-                ["shut"] = new(QuantityKind.Angle, CockLoss.ShutDeg),
-            }));
+            found.Stop(
+                "stops-short",
+                seen is null ? "drive/mounting/alongOpenM" : "drive/strokes",
+                "The handle stops at {angle} from open; the valve is shut only from {shut} on. Water runs on for ever.",
+                "Bring the motor's axis onto the stem's axis, then see the stroke again with the straps tight.",
+                Trade.Fitter,
+                ("angle", QuantityKind.Angle, EndAngleDeg(drive)),
+                ("shut", QuantityKind.Angle, CockLoss.ShutDeg));
         }
         else if (travel is { ExcessDeg: > StrainNoticedDeg })
         {
-            findings.Add(Make("drives-against-stop", travel.Fits ? Severity.Caution : Severity.Stop, "/drive/mounting/alongOpenM", "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.", "Bring the motor's axis onto the stem's axis.", new()
-            {
-                ["excess"] = new(QuantityKind.Angle, travel.ExcessDeg),
-            }));
+            found.Add(
+                travel.Fits ? Severity.Caution : Severity.Stop,
+                "drives-against-stop",
+                "drive/mounting/alongOpenM",
+                "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.",
+                "Bring the motor's axis onto the stem's axis.",
+                Trade.Fitter,
+                ("excess", QuantityKind.Angle, travel.ExcessDeg));
         }
-        else if (drive.MeasuredEndAngleDeg is null && travel is null && spec.Mount != Mount.CutIn)
+        else if (seen is null && travel is null && spec.Mount != Mount.CutIn)
         {
-            findings.Add(Make("end-angle-not-seen", Severity.Note, "/drive/measuredEndAngleDeg", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.", []));
+            found.Note("end-angle-not-seen", "drive/strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
         }
     }
 
-    private static void AddStraps(Mounting? mounting, DriveSpec spec, List<Finding> findings)
+    private static void AddStraps(MainValve main, Mounting? mounting, DriveSpec spec, FindingCollector found)
     {
         if (mounting is not { FirstStrapM: { } first, SecondStrapM: { } second } || spec.RatedTorque is not { } torque)
         {
-            findings.Add(Make("straps-not-measured", Severity.Note, "/drive/mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.", []));
+            found.Note("straps-not-measured", "drive/mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
             return;
         }
 
-        double force = Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide);
-        if (Straps.LimitN(mounting.StrappedPipe) is not { } limit)
+        if (!mounting.StrapsOnOneSide && (main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes))
         {
-            findings.Add(Make("strapped-pipe-unknown", Severity.Caution, "/drive/mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", new() { ["force"] = new(QuantityKind.Force, force) }));
+            found.Caution("strap-at-elbow", "drive/mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
+        }
+
+        double force = Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide);
+        if (LimitN(main, mounting) is not { } limit)
+        {
+            found.Caution("strapped-pipe-unknown", "drive/mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
             return;
         }
 
         if (force > CautionShareOfLimit * limit)
         {
-            findings.Add(Make("straps-pull-hard", force > limit ? Severity.Stop : Severity.Caution, "/drive/mounting/firstStrapM", "Each strap pulls {force}; this pipe stands {limit}.", "Set the straps farther apart, or use a saddle drive, which keeps the reaction in the valve.", new()
-            {
-                ["force"] = new(QuantityKind.Force, force),
-                ["limit"] = new(QuantityKind.Force, limit),
-            }));
+            found.Add(
+                force > limit ? Severity.Stop : Severity.Caution,
+                "straps-pull-hard",
+                "drive/mounting/firstStrapM",
+                "Each strap pulls {force}; this pipe stands {limit}.",
+                "Set the straps farther apart, or use a saddle drive, which keeps the reaction in the valve.",
+                Trade.Fitter,
+                ("force", QuantityKind.Force, force),
+                ("limit", QuantityKind.Force, limit));
         }
     }
 
-    private static Finding Make(string code, Severity severity, string where, string why, string remedy, Dictionary<string, Quantity> numbers) => new()
-    {
-        Code = code,
-        Severity = severity,
-        Stage = Stage.Drive,
-        Where = where,
-        Why = why,
-        Remedy = remedy,
-        Trade = Trade.Fitter,
-        Numbers = numbers,
-    };
+    /// <summary>Of the pipe that the straps sit on, or the weaker of those beside the valve while that is not said.</summary>
+    private static double? LimitN(MainValve main, Mounting mounting) =>
+        Straps.LimitN(mounting.StrappedPipe)
+            ?? (Straps.LimitN(main.PipeBefore.Material) is { } before && Straps.LimitN(main.PipeAfter.Material) is { } after
+                ? Math.Min(before, after)
+                : null);
 }

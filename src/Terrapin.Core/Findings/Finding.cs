@@ -60,6 +60,12 @@ public enum QuantityKind
     /// <summary>°</summary>
     Angle,
 
+    /// <summary>°C</summary>
+    Temperature,
+
+    /// <summary>h</summary>
+    Hours,
+
     /// <summary>no unit</summary>
     Ratio,
 }

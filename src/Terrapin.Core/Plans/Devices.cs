@@ -19,6 +19,10 @@ public sealed record Catalogue
 
     [AtMost(50)]
     public required IReadOnlyList<HubSpec> Hubs { get; init; }
+
+    /// <summary>Of all its prices, such as <c>EUR</c>; <see langword="null"/>: not said.</summary>
+    [AtMost(3)]
+    public string? Currency { get; init; }
 }
 
 public enum Mount
@@ -34,6 +38,15 @@ public enum Mount
 
     /// <summary>A motorised valve cut into the pipe, which replaces the old one.</summary>
     CutIn,
+}
+
+/// <summary>What a drive can be run from.</summary>
+public enum DriveSupply
+{
+    Unknown,
+    MainsOnly,
+    BatteriesOnly,
+    Either,
 }
 
 public sealed record DriveSpec
@@ -55,6 +68,23 @@ public sealed record DriveSpec
 
     /// <summary>What is left of the rated torque on a battery at the end of its life, and in the cold.</summary>
     public ShareFigure? BatteryTorqueShare { get; init; }
+
+    public DriveSupply Supply { get; init; }
+
+    public LengthFigure? Cord { get; init; }
+
+    /// <summary>The coldest its batteries work in.</summary>
+    public TemperatureFigure? ColdestOnBatteries { get; init; }
+
+    public DriveBattery? Battery { get; init; }
+
+    /// <summary>The room it takes up round the stem.</summary>
+    public DriveEnvelope? Envelope { get; init; }
+
+    /// <summary>Whether fitting it puts plastic into the pipe, which breaks its earth bonding.</summary>
+    public Answer PlasticInsert { get; init; }
+
+    public PriceFigure? Price { get; init; }
 }
 
 public enum SensorKind
@@ -83,6 +113,8 @@ public sealed record SensorSpec
 
     /// <summary>From the radio message to the hub knowing.</summary>
     public DurationFigure? Radio { get; init; }
+
+    public PriceFigure? Price { get; init; }
 }
 
 public sealed record HubSpec
@@ -95,6 +127,8 @@ public sealed record HubSpec
 
     /// <summary>From a message arriving to the command leaving.</summary>
     public DurationFigure? Logic { get; init; }
+
+    public PriceFigure? Price { get; init; }
 }
 
 public sealed record TorqueFigure
@@ -129,60 +163,67 @@ public sealed record ShareFigure
     public required Standing Standing { get; init; }
 }
 
-public enum DrivePower
+public sealed record LengthFigure
 {
-    Unknown,
-    Mains,
-    Batteries,
-    MainsWithBattery,
+    [Limits(0, 100, "m")]
+    public required double M { get; init; }
+
+    public required Standing Standing { get; init; }
 }
 
-/// <summary>The drive as it is, or is to be, fitted on the main valve.</summary>
-public sealed record FittedDrive
+public sealed record TemperatureFigure
 {
-    /// <summary>Id in the catalogue.</summary>
-    [Id]
-    public required string SpecId { get; init; }
+    [Limits(-60, 60, "°C")]
+    public required double C { get; init; }
 
-    public required DrivePower Power { get; init; }
-
-    /// <summary>Seconds from open to shut, timed on this valve; replaces the catalogue's figure.</summary>
-    [Limits(0.1, 600, "s")]
-    public double? MeasuredStrokeS { get; init; }
-
-    /// <summary>Where the handle stops, from fully open; 90° is the full quarter turn.</summary>
-    [Limits(0, 100, "°")]
-    public double? MeasuredEndAngleDeg { get; init; }
-
-    /// <summary>How it sits on the valve and the pipe; <see langword="null"/>: not measured.</summary>
-    public Mounting? Mounting { get; init; }
+    public required Standing Standing { get; init; }
 }
 
-/// <summary>Where the drive's axis and its straps are, seen from the valve's stem.</summary>
-public sealed record Mounting
+public sealed record PriceFigure
 {
-    /// <summary>From the motor's axis to where it grips the handle.</summary>
-    [Limits(0.005, 0.5, "m")]
-    public double? GripRadiusM { get; init; }
+    /// <summary>In the catalogue's currency.</summary>
+    [Limits(0, 1e6, "")]
+    public required double Amount { get; init; }
 
-    /// <summary>Of the motor's axis from the stem's, along the open handle.</summary>
-    [Limits(-0.5, 0.5, "m")]
-    public double? AlongOpenM { get; init; }
+    public required Standing Standing { get; init; }
+}
 
-    /// <summary>The same along the closed handle.</summary>
-    [Limits(-0.5, 0.5, "m")]
-    public double? AlongClosedM { get; init; }
+/// <summary>A drive's own set of batteries and what draws on it.</summary>
+public sealed record DriveBattery
+{
+    [Limits(1, 1000000, "mA·h")]
+    public required double CapacityMah { get; init; }
 
-    /// <summary>From the stem along the pipe.</summary>
-    [Limits(0.001, 2, "m")]
-    public double? FirstStrapM { get; init; }
+    [Limits(0.5, 60, "V")]
+    public required double VoltageV { get; init; }
 
-    [Limits(0.001, 2, "m")]
-    public double? SecondStrapM { get; init; }
+    /// <summary>What cold and cut-off leave of the capacity.</summary>
+    [Limits(0.01, 1, "")]
+    public required double UsableShare { get; init; }
 
-    /// <summary>Both straps on one side of the stem, as beside an elbow.</summary>
-    public required bool StrapsOnOneSide { get; init; }
+    [Limits(0, 1, "1/year")]
+    public required double SelfDischargePerYear { get; init; }
 
-    /// <summary>The pipe that the straps sit on.</summary>
-    public required PipeMaterial StrappedPipe { get; init; }
+    [Limits(0, 1000000, "µA")]
+    public required double StandbyUa { get; init; }
+
+    [Limits(0, 100000, "J")]
+    public required double StrokeJ { get; init; }
+
+    public required Standing Standing { get; init; }
+}
+
+/// <summary>How far a drive reaches from the stem's axis; over the handle, from the pipe's axis.</summary>
+public sealed record DriveEnvelope
+{
+    [Limits(0, 2, "m")]
+    public required double OverTheHandleM { get; init; }
+
+    [Limits(0, 2, "m")]
+    public required double AcrossM { get; init; }
+
+    [Limits(0, 2, "m")]
+    public required double AlongM { get; init; }
+
+    public required Standing Standing { get; init; }
 }

@@ -8,15 +8,7 @@ public static class NewSite
         Version = Plan.CurrentVersion,
         Site = new Site { Name = name },
         Supply = new WaterSupply(),
-        Main = new MainValve
-        {
-            Kind = ValveKind.Unknown,
-            Stiffness = Stiffness.Unknown,
-            ClosesFully = Answer.Unknown,
-            UpstreamStop = UpstreamStop.Unknown,
-            FeedsSprinklers = Answer.Unknown,
-            FeedsVitalUse = Answer.Unknown,
-        },
+        Mains = [UnknownMain("main", "Main")],
         Pipes = [],
         Rooms = [],
         Sensors = [],
@@ -24,30 +16,46 @@ public static class NewSite
         Catalogue = HouseCatalogue,
     };
 
-    /// <summary>Invented devices with figures of our own.</summary>
+    /// <summary>A main valve that nobody has looked at yet.</summary>
+    /// <param name="id">Free among the plan's mains.</param>
+    /// <param name="name">By its place.</param>
+    public static MainValve UnknownMain(string id, string name) => new()
+    {
+        Id = id,
+        Name = name,
+        Kind = ValveKind.Unknown,
+        Stiffness = Stiffness.Unknown,
+        ClosesFully = Answer.Unknown,
+        UpstreamStop = UpstreamStop.Unknown,
+        FeedsSprinklers = Answer.Unknown,
+        FeedsVitalUse = Answer.Unknown,
+    };
+
+    /// <summary>Invented devices with figures and prices of our own.</summary>
     public static Catalogue HouseCatalogue { get; } = new()
     {
         Drives =
         [
-            Drive("sa-20", "Saddle drive SA-20", Mount.Saddle, 20, 14, 0.85),
-            Drive("sd-12", "Strap drive SD-12", Mount.Strap, 12, 6, 0.75),
-            Drive("st-16", "Stem drive ST-16", Mount.Stem, 16, 9, 0.8),
-            Drive("cv-22", "Cut-in valve CV-22", Mount.CutIn, 22, 4, 0.9),
+            Drive("sa-20", "Saddle drive SA-20", Mount.Saddle, 20, 14, 0.85, DriveSupply.Either, 290) with { Envelope = Envelope(0.13, 0.06, 0.07), Battery = Battery(2600, 6, 25, 110) },
+            Drive("sd-12", "Strap drive SD-12", Mount.Strap, 12, 6, 0.75, DriveSupply.Either, 145) with { Envelope = Envelope(0.12, 0.07, 0.11), Battery = Battery(1500, 6, 40, 60) },
+            Drive("st-16", "Stem drive ST-16", Mount.Stem, 16, 9, 0.8, DriveSupply.MainsOnly, 210) with { Envelope = Envelope(0.11, 0.05, 0.11) },
+            Drive("cv-22", "Cut-in valve CV-22", Mount.CutIn, 22, 4, 0.9, DriveSupply.Either, 380) with { Envelope = Envelope(0.15, 0.06, 0.14), Battery = Battery(2600, 6, 30, 45), PlasticInsert = Answer.Yes },
         ],
         Sensors =
         [
-            Sensor("s4", "Spot S4", SensorKind.Spot, 0.0015, 1),
-            Sensor("s4-cup", "Spot with cup S4C", SensorKind.SpotWithCup, 0.0015, 1),
-            Sensor("c3", "Cord C3", SensorKind.ProbeOnCord, 0.001, 2),
-            Sensor("r5", "Rope R5", SensorKind.Rope, 0, 3),
+            Sensor("s4", "Spot S4", SensorKind.Spot, 0.0015, 1, 28),
+            Sensor("s4-cup", "Spot with cup S4C", SensorKind.SpotWithCup, 0.0015, 1, 34),
+            Sensor("c3", "Cord C3", SensorKind.ProbeOnCord, 0.001, 2, 39),
+            Sensor("r5", "Rope R5", SensorKind.Rope, 0, 3, 64),
         ],
         Hubs =
         [
-            new HubSpec { Id = "k7", Name = "House hub K7", Logic = Seconds(0.2) },
+            new HubSpec { Id = "k7", Name = "House hub K7", Logic = Seconds(0.2), Price = Price(120) },
         ],
+        Currency = "EUR",
     };
 
-    private static DriveSpec Drive(string id, string name, Mount mount, double torqueNm, double strokeS, double batteryShare) => new()
+    private static DriveSpec Drive(string id, string name, Mount mount, double torqueNm, double strokeS, double batteryShare, DriveSupply supply, double price) => new()
     {
         Id = id,
         Name = name,
@@ -56,9 +64,28 @@ public static class NewSite
         Stroke = Seconds(strokeS),
         Start = new DurationFigure { S = 0.5, Standing = Standing.Assumed },
         BatteryTorqueShare = new ShareFigure { Share = batteryShare, Standing = Standing.Assumed },
+        Supply = supply,
+        Cord = new LengthFigure { M = 1.5, Standing = Standing.MakersSheet },
+        ColdestOnBatteries = new TemperatureFigure { C = -5, Standing = Standing.MakersSheet },
+        PlasticInsert = Answer.No,
+        Price = Price(price),
     };
 
-    private static SensorSpec Sensor(string id, string name, SensorKind kind, double gapM, double responseS) => new()
+    private static DriveEnvelope Envelope(double overTheHandleM, double acrossM, double alongM) =>
+        new() { OverTheHandleM = overTheHandleM, AcrossM = acrossM, AlongM = alongM, Standing = Standing.MakersSheet };
+
+    private static DriveBattery Battery(double capacityMah, double voltageV, double standbyUa, double strokeJ) => new()
+    {
+        CapacityMah = capacityMah,
+        VoltageV = voltageV,
+        UsableShare = 0.8,
+        SelfDischargePerYear = 0.02,
+        StandbyUa = standbyUa,
+        StrokeJ = strokeJ,
+        Standing = Standing.Assumed,
+    };
+
+    private static SensorSpec Sensor(string id, string name, SensorKind kind, double gapM, double responseS, double price) => new()
     {
         Id = id,
         Name = name,
@@ -66,7 +93,10 @@ public static class NewSite
         ContactGap = new HeightFigure { M = gapM, Standing = Standing.MakersSheet },
         Response = Seconds(responseS),
         Radio = new DurationFigure { S = 0.4, Standing = Standing.Assumed },
+        Price = Price(price),
     };
 
     private static DurationFigure Seconds(double s) => new() { S = s, Standing = Standing.MakersSheet };
+
+    private static PriceFigure Price(double amount) => new() { Amount = amount, Standing = Standing.Assumed };
 }

@@ -7,19 +7,19 @@ namespace Terrapin.Core.Plans;
 public sealed record Plan
 {
     /// <summary>The version of the plan document that this program writes.</summary>
-    public const int CurrentVersion = 1;
+    public const int CurrentVersion = 2;
 
     public required int Version { get; init; }
     public required Site Site { get; init; }
     public required WaterSupply Supply { get; init; }
-    public required MainValve Main { get; init; }
 
-    /// <summary>The pipes behind the main valve, as a tree; a pipe without a parent starts at the valve.</summary>
+    /// <summary>The main valves, at least one: in line, or one for each part of the building.</summary>
+    [AtMost(50)]
+    public required IReadOnlyList<MainValve> Mains { get; init; }
+
+    /// <summary>The pipes, as a tree that starts at the supply and runs through the main valves.</summary>
     [AtMost(300)]
     public required IReadOnlyList<Pipe> Pipes { get; init; }
-
-    /// <summary>The drive on the main valve, or <see langword="null"/> while none is chosen.</summary>
-    public FittedDrive? Drive { get; init; }
 
     [AtMost(300)]
     public required IReadOnlyList<Room> Rooms { get; init; }
@@ -33,6 +33,10 @@ public sealed record Plan
 
     [AtMost(200)]
     public required IReadOnlyList<Rule> Rules { get; init; }
+
+    /// <summary>Other choices of drives, sensors, hub and rules for the same building, kept to compare.</summary>
+    [AtMost(20)]
+    public IReadOnlyList<PlanOption> Options { get; init; } = [];
 
     /// <summary>The devices that this plan may use, with the figures it was reckoned with.</summary>
     public required Catalogue Catalogue { get; init; }

@@ -26,7 +26,7 @@ public static class PlanJson
         return Read(document.RootElement, "");
     }
 
-    /// <summary>Reads and checks a plan that is part of a larger document.</summary>
+    /// <summary>Reads and checks a plan that is part of a larger document; an older version is upgraded.</summary>
     /// <param name="element">The plan's own element.</param>
     /// <param name="pointer">Where it stands in the larger document, for the faults.</param>
     /// <exception cref="RefusedException">It is of another version, or at fault.</exception>
@@ -37,6 +37,18 @@ public static class PlanJson
             throw new RefusedException([fault]);
         }
 
+        int version = element.GetProperty("version").GetInt32();
+        if (version < Plan.CurrentVersion)
+        {
+            using JsonDocument upgraded = PlanUpgrade.FromVersion(element, version);
+            return ReadCurrent(upgraded.RootElement, pointer);
+        }
+
+        return ReadCurrent(element, pointer);
+    }
+
+    private static Plan ReadCurrent(JsonElement element, string pointer)
+    {
         Plan plan = ReadShape<Plan>(element, pointer);
         List<Fault> faults = PlanReferences.Check(plan, pointer);
         return faults.Count == 0 ? plan : throw new RefusedException(faults);

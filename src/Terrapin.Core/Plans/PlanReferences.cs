@@ -6,6 +6,7 @@ internal static class PlanReferences
     public static List<Fault> Check(Plan plan, string pointer)
     {
         var faults = new List<Fault>();
+        HashSet<string> mains = Unique(plan.Mains.Select((m, i) => (m.Id, $"{pointer}/mains/{i}/id")), "main", faults);
         HashSet<string> pipes = Unique(plan.Pipes.Select((p, i) => (p.Id, $"{pointer}/pipes/{i}/id")), "pipe", faults);
         Unique(plan.Rooms.Select((r, i) => (r.Id, $"{pointer}/rooms/{i}/id")), "room", faults);
         Unique(
@@ -14,6 +15,7 @@ internal static class PlanReferences
             faults);
         HashSet<string> sensors = Unique(plan.Sensors.Select((s, i) => (s.Id, $"{pointer}/sensors/{i}/id")), "sensor", faults);
         Unique(plan.Rules.Select((r, i) => (r.Id, $"{pointer}/rules/{i}/id")), "rule", faults);
+        Unique(plan.Options.Select((o, i) => (o.Id, $"{pointer}/options/{i}/id")), "option", faults);
         Unique(
             plan.Catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/catalogue/drives/{i}/id"))
                 .Concat(plan.Catalogue.Sensors.Select((s, i) => (s.Id, $"{pointer}/catalogue/sensors/{i}/id")))
@@ -21,13 +23,43 @@ internal static class PlanReferences
             "device",
             faults);
 
-        CheckSupply(plan, pointer, faults);
-        CheckPipes(plan, pipes, pointer, faults);
-        CheckDevices(plan, pointer, faults);
+        CheckSupply(plan, mains, pointer, faults);
+        bool flows = CheckPipes(plan, mains, pipes, pointer, faults);
+        CheckHub(plan, pointer, faults);
+        for (int i = 0; i < plan.Mains.Count; i++)
+        {
+            MainCheck.Add(plan.Mains[i], plan.Catalogue, $"{pointer}/mains/{i}", faults);
+        }
+
         CheckLeaks(plan, pipes, pointer, faults);
         CheckSensors(plan, pointer, faults);
-        CheckRules(plan, sensors, pointer, faults);
+        CheckRules(plan, mains, sensors, pointer, faults);
+        if (faults.Count == 0 && flows)
+        {
+            CheckOptions(plan, pointer, faults);
+        }
+
         return faults;
+    }
+
+    /// <summary>An option must be a plan that could stand on its own.</summary>
+    private static void CheckOptions(Plan plan, string pointer, List<Fault> faults)
+    {
+        for (int i = 0; i < plan.Options.Count; i++)
+        {
+            PlanOption option = plan.Options[i];
+            string at = $"{pointer}/options/{i}";
+            for (int j = 0; j < option.Drives.Count; j++)
+            {
+                if (plan.Mains.All(m => m.Id != option.Drives[j].MainId))
+                {
+                    faults.Add(Nowhere($"{at}/drives/{j}/mainId", "main", option.Drives[j].MainId));
+                }
+            }
+
+            Fault[] own = [.. Check(option.In(plan) with { Options = [] }, "").Select(f => new Fault(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
+            faults.AddRange(own.Take(1));
+        }
     }
 
     private static HashSet<string> Unique(IEnumerable<(string Id, string At)> ids, string what, List<Fault> faults)
@@ -44,8 +76,18 @@ internal static class PlanReferences
         return seen;
     }
 
-    private static void CheckSupply(Plan plan, string pointer, List<Fault> faults)
+    private static void CheckSupply(Plan plan, HashSet<string> mains, string pointer, List<Fault> faults)
     {
+        if (plan.Supply.Tank?.AfterMainId is { } tankAfter && !mains.Contains(tankAfter))
+        {
+            faults.Add(Nowhere($"{pointer}/supply/tank/afterMainId", "main", tankAfter));
+        }
+
+        if (plan.Supply.Pump?.AfterMainId is { } pumpAfter && !mains.Contains(pumpAfter))
+        {
+            faults.Add(Nowhere($"{pointer}/supply/pump/afterMainId", "main", pumpAfter));
+        }
+
         if (plan.Supply is { StaticPressurePa: { } p0, FlowTest.PressurePa: var p1 } && p1 > p0)
         {
             faults.Add(new Fault(
@@ -61,27 +103,64 @@ internal static class PlanReferences
         }
     }
 
-    private static void CheckPipes(Plan plan, HashSet<string> pipes, string pointer, List<Fault> faults)
+    private static bool CheckPipes(Plan plan, HashSet<string> mains, HashSet<string> pipes, string pointer, List<Fault> faults)
     {
-        var parents = new Dictionary<string, string?>();
-        foreach (Pipe pipe in plan.Pipes)
+        int before = faults.Count;
+        if (plan.Mains.Count == 0)
         {
-            parents.TryAdd(pipe.Id, pipe.ParentId);
+            faults.Add(new Fault($"{pointer}/mains", "The plan has no main valve. Add the one that stops the water, looked at or not."));
         }
 
         for (int i = 0; i < plan.Pipes.Count; i++)
         {
-            string at = $"{pointer}/pipes/{i}/parentId";
-            if (plan.Pipes[i].ParentId is { } parent && !pipes.Contains(parent))
+            Pipe pipe = plan.Pipes[i];
+            string at = $"{pointer}/pipes/{i}";
+            if (pipe.ParentId is { } parent && !pipes.Contains(parent))
             {
-                faults.Add(Nowhere(at, "pipe", parent));
+                faults.Add(Nowhere($"{at}/parentId", "pipe", parent));
             }
-            else if (RunsInACircle(plan.Pipes[i].Id, parents))
+
+            if (pipe.MainId is { } main && !mains.Contains(main))
             {
-                faults.Add(new Fault(at, $"Pipe \"{plan.Pipes[i].Id}\" feeds itself in a circle. Let one of them start at the main valve."));
-                return;
+                faults.Add(Nowhere($"{at}/mainId", "main", main));
+            }
+
+            if (pipe is { ParentId: not null, MainId: not null })
+            {
+                faults.Add(new Fault($"{at}/mainId", $"\"{pipe.Name}\" cannot start both at a pipe and at a main. Keep one, and null for the other."));
             }
         }
+
+        for (int i = 0; i < plan.Mains.Count; i++)
+        {
+            if (plan.Mains[i].FedByPipeId is { } feed && !pipes.Contains(feed))
+            {
+                faults.Add(Nowhere($"{pointer}/mains/{i}/fedByPipeId", "pipe", feed));
+            }
+        }
+
+        if (faults.Count > before)
+        {
+            return false;
+        }
+
+        var parents = new Dictionary<string, string?>();
+        foreach (Pipe pipe in plan.Pipes)
+        {
+            string? feed = pipe.MainId is { } main ? plan.Main(main).FedByPipeId : pipe.ParentId;
+            parents.TryAdd(pipe.Id, feed);
+        }
+
+        int inCircle = plan.Pipes.ToList().FindIndex(p => RunsInACircle(p.Id, parents));
+        if (inCircle >= 0)
+        {
+            Pipe pipe = plan.Pipes[inCircle];
+            faults.Add(new Fault(
+                $"{pointer}/pipes/{inCircle}/{(pipe.MainId is null ? "parentId" : "mainId")}",
+                $"Pipe \"{pipe.Id}\" feeds itself in a circle. Let one of them start at the supply or at a main before it."));
+        }
+
+        return inCircle < 0;
     }
 
     private static bool RunsInACircle(string id, Dictionary<string, string?> parents)
@@ -100,33 +179,11 @@ internal static class PlanReferences
         return false;
     }
 
-    private static void CheckDevices(Plan plan, string pointer, List<Fault> faults)
+    private static void CheckHub(Plan plan, string pointer, List<Fault> faults)
     {
-        if (plan.Drive is { } drive && plan.Catalogue.Drives.All(d => d.Id != drive.SpecId))
-        {
-            faults.Add(Nowhere($"{pointer}/drive/specId", "drive in the catalogue", drive.SpecId));
-        }
-
-        CheckMounting(plan.Drive?.Mounting, $"{pointer}/drive/mounting", faults);
         if (plan.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
         {
             faults.Add(Nowhere($"{pointer}/hubId", "hub in the catalogue", hub));
-        }
-    }
-
-    private static void CheckMounting(Mounting? mounting, string pointer, List<Fault> faults)
-    {
-        if (mounting is { GripRadiusM: { } grip, AlongOpenM: { } open, AlongClosedM: { } closed }
-            && (open * open) + (closed * closed) >= grip * grip)
-        {
-            faults.Add(new Fault(
-                $"{pointer}/{(Math.Abs(open) >= Math.Abs(closed) ? "alongOpenM" : "alongClosedM")}",
-                "The offset must be smaller than the grip radius. Measure both from the stem's axis again."));
-        }
-
-        if (mounting is { StrapsOnOneSide: true, FirstStrapM: { } first, SecondStrapM: { } second } && first == second)
-        {
-            faults.Add(new Fault($"{pointer}/secondStrapM", "Both straps are in one place. Move one."));
         }
     }
 
@@ -191,7 +248,7 @@ internal static class PlanReferences
         }
     }
 
-    private static void CheckRules(Plan plan, HashSet<string> sensors, string pointer, List<Fault> faults)
+    private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<Fault> faults)
     {
         for (int i = 0; i < plan.Rules.Count; i++)
         {
@@ -203,9 +260,17 @@ internal static class PlanReferences
                     faults.Add(Nowhere($"{pointer}/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
                 }
             }
+
+            for (int j = 0; j < rule.MainIds.Count; j++)
+            {
+                if (!mains.Contains(rule.MainIds[j]))
+                {
+                    faults.Add(Nowhere($"{pointer}/rules/{i}/mainIds/{j}", "main", rule.MainIds[j]));
+                }
+            }
         }
     }
 
-    private static Fault Nowhere(string at, string what, string id) =>
+    internal static Fault Nowhere(string at, string what, string id) =>
         new(at, $"There is no {what} with the id \"{id}\". Add it, or point to one that is there.");
 }

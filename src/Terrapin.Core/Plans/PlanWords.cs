@@ -13,18 +13,40 @@ public static class PlanWords
     public static bool IsFixedFlow(this LeakKind kind) =>
         kind is LeakKind.TapLeftOn or LeakKind.CisternOverflow or LeakKind.Drip;
 
-    /// <summary>The pipes from the main valve to the end of a pipe, in the direction of flow.</summary>
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="pipeId">A pipe of that plan.</param>
-    public static IReadOnlyList<Pipe> PathTo(this Plan plan, string pipeId)
-    {
-        var path = new List<Pipe>();
-        for (string? id = pipeId; id is not null; id = path[^1].ParentId)
-        {
-            path.Add(plan.Pipes.First(p => p.Id == id));
-        }
+    /// <summary>Whether the rule closes a main valve.</summary>
+    public static bool Closes(this Rule rule, string mainId) =>
+        rule.Action == RuleAction.Close && (rule.MainIds.Count == 0 || rule.MainIds.Contains(mainId));
 
-        path.Reverse();
-        return path;
+    /// <summary>A main valve of a plan.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="mainId">One of its mains.</param>
+    public static MainValve Main(this Plan plan, string mainId) => plan.Mains.First(m => m.Id == mainId);
+
+    /// <summary>The plan with one of its mains changed.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="mainId">One of its mains.</param>
+    /// <param name="change">What becomes of it.</param>
+    public static Plan WithMain(this Plan plan, string mainId, Func<MainValve, MainValve> change) =>
+        plan with { Mains = [.. plan.Mains.Select(m => m.Id == mainId ? change(m) : m)] };
+
+    /// <summary>The drive of a fitted one in the catalogue.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drive">A drive of that plan.</param>
+    public static DriveSpec SpecOf(this Plan plan, FittedDrive drive) => plan.Catalogue.Drives.First(d => d.Id == drive.SpecId);
+
+    /// <summary>The main valves in front of one, in the direction of flow, and itself last.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="mainId">One of its mains.</param>
+    public static IReadOnlyList<MainValve> LineTo(this Plan plan, string mainId)
+    {
+        MainValve main = plan.Main(mainId);
+        return [.. WaterWay.To(plan, main.FedByPipeId).Mains, main];
     }
+
+    /// <summary>Whether what sits behind one main is on the house side of another.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="mainId">The main that is to be closed.</param>
+    /// <param name="afterMainId">The last main before the thing; <see langword="null"/>: it is before every main.</param>
+    public static bool IsBehind(this Plan plan, string mainId, string? afterMainId) =>
+        afterMainId is not null && plan.LineTo(afterMainId).Any(m => m.Id == mainId);
 }

@@ -38,6 +38,10 @@ public sealed record Rule
 
     public required RuleAction Action { get; init; }
 
+    /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<string> MainIds { get; init; } = [];
+
     /// <summary>From telling to closing.</summary>
     [Limits(0, 86400, "s")]
     public required double DelayS { get; init; }

@@ -1,9 +1,9 @@
 namespace Terrapin.Core.Plans;
 
-/// <summary>The water in front of the main valve.</summary>
+/// <summary>The water in front of the first main valve. Heights of the plan are above where its pressure was read.</summary>
 public sealed record WaterSupply
 {
-    /// <summary>Gauge pressure at the main valve with every tap shut.</summary>
+    /// <summary>Gauge pressure where the water comes in with every tap shut.</summary>
     [Limits(0, 2.5e6, "Pa")]
     public double? StaticPressurePa { get; init; }
 
@@ -21,24 +21,17 @@ public sealed record FlowTest
     [Limits(1e-6, 0.05, "m³/s")]
     public required double FlowM3PerS { get; init; }
 
-    /// <summary>Gauge pressure at the main valve while the tap runs.</summary>
+    /// <summary>The same while the tap runs.</summary>
     [Limits(0, 2.5e6, "Pa")]
     public required double PressurePa { get; init; }
-}
-
-public enum ValveSide
-{
-    /// <summary>Before the main valve, seen in the direction of flow.</summary>
-    Supply,
-
-    /// <summary>After the main valve: what it holds runs out even when the valve is shut.</summary>
-    House,
 }
 
 /// <summary>A tank with an air cushion that keeps the pressure up.</summary>
 public sealed record PressureTank
 {
-    public required ValveSide Side { get; init; }
+    /// <summary>The last main valve that the water passes before it; <see langword="null"/>: it is before every main.</summary>
+    [Id]
+    public string? AfterMainId { get; init; }
 
     [Limits(1e-4, 20, "m³")]
     public double? VolumeM3 { get; init; }
@@ -50,7 +43,9 @@ public sealed record PressureTank
 
 public sealed record Pump
 {
-    public required ValveSide Side { get; init; }
+    /// <summary>The last main valve that the water passes before it; <see langword="null"/>: it is before every main.</summary>
+    [Id]
+    public string? AfterMainId { get; init; }
 
     /// <summary>Whether the pump is stopped when the valve is closed.</summary>
     public required Answer StopsOnClosing { get; init; }

@@ -33,24 +33,25 @@ public static class DriveRanking
     /// caution, then the rest; among equals by what the site's fastest leak lets through during the stroke.
     /// </summary>
     /// <param name="plan">A checked plan. A drive that is not chosen is held with the power of the one that is.</param>
-    public static IReadOnlyList<RankedDrive> Of(Plan plan)
+    /// <param name="mainId">One of its mains.</param>
+    public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId)
     {
-        LeakFlow? fastest = FastestLeak(plan);
+        LeakFlow? fastest = FastestLeak(plan, mainId);
         return [.. plan.Catalogue.Drives
-            .Select(spec => Rank(plan, spec, fastest))
+            .Select(spec => Rank(plan, plan.Main(mainId), spec, fastest))
             .OrderBy(d => d.Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
             .ThenBy(d => d.Against.Max(f => (Severity?)f.Severity) ?? Severity.Note)
             .ThenBy(d => d.StrokeM3 ?? double.PositiveInfinity)
             .ThenByDescending(d => d.Ratio ?? 0)];
     }
 
-    private static RankedDrive Rank(Plan plan, DriveSpec spec, LeakFlow? fastest)
+    private static RankedDrive Rank(Plan plan, MainValve main, DriveSpec spec, LeakFlow? fastest)
     {
-        FittedDrive fitted = plan.Drive?.SpecId == spec.Id
-            ? plan.Drive
-            : new FittedDrive { SpecId = spec.Id, Power = plan.Drive?.Power ?? DrivePower.Unknown };
-        DriveVerdict verdict = ValveVerdict.Of(plan with { Drive = fitted });
-        double? strokeS = fitted.MeasuredStrokeS ?? spec.Stroke?.S;
+        FittedDrive fitted = main.Drive?.SpecId == spec.Id
+            ? main.Drive
+            : new FittedDrive { SpecId = spec.Id, Power = main.Drive?.Power ?? DrivePower.Unknown };
+        DriveVerdict verdict = ValveVerdict.Of(plan.WithMain(main.Id, m => m with { Drive = fitted }), main.Id);
+        double? strokeS = StrokeSeen.DurationS(fitted) ?? spec.Stroke?.S;
         return new RankedDrive
         {
             SpecId = spec.Id,
@@ -62,13 +63,19 @@ public static class DriveRanking
         };
     }
 
-    private static LeakFlow? FastestLeak(Plan plan)
+    /// <summary>Of the leak points behind a main.</summary>
+    private static LeakFlow? FastestLeak(Plan plan, string mainId)
     {
         LeakFlow? fastest = null;
         for (int room = 0; room < plan.Rooms.Count; room++)
         {
             for (int leak = 0; leak < plan.Rooms[room].Leaks.Count; leak++)
             {
+                if (WaterWay.To(plan, plan.Rooms[room].Leaks[leak].PipeId).Mains.All(m => m.Id != mainId))
+                {
+                    continue;
+                }
+
                 LeakFlow flow = LeakCaseBuilder.FlowOf(plan, room, leak);
                 if (fastest is null || flow.At(LeakFlow.OpenValveK) > fastest.At(LeakFlow.OpenValveK))
                 {

@@ -16,6 +16,9 @@ internal sealed record LeakCase
 {
     public required LeakPoint Leak { get; init; }
 
+    /// <summary>The main that is closed for it; <see langword="null"/> where none on its way has a drive.</summary>
+    public required string? MainId { get; init; }
+
     public required ClosingResult Closing { get; init; }
 
     public required double EndAngleDeg { get; init; }

@@ -17,8 +17,10 @@ internal sealed class LeakCaseBuilder
     private readonly int leakIndex;
     private readonly Room room;
     private readonly LeakPoint leak;
+    private readonly WaterWay way;
+    private readonly int? closing;
 
-    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, Corner corner)
+    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict>? verdicts, Corner corner)
     {
         this.plan = plan;
         this.roomIndex = roomIndex;
@@ -26,40 +28,49 @@ internal sealed class LeakCaseBuilder
         room = plan.Rooms[roomIndex];
         leak = room.Leaks[leakIndex];
         screening = new Screening(corner);
+        way = WaterWay.To(plan, leak.PipeId);
+        closing = verdicts is null ? null : ClosingMain.On(plan, way, verdicts);
     }
 
     private string RoomAt => $"/rooms/{roomIndex}";
 
     private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
 
-    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, DriveVerdict drive, Corner corner) =>
-        new LeakCaseBuilder(plan, roomIndex, leakIndex, corner).Build(drive);
+    /// <summary>The main that is closed for this leak, or that would have to be: the nearest where none has a drive.</summary>
+    private MainValve? Main => way.Mains.Count == 0 ? null : way.Mains[closing ?? way.Mains.Count - 1];
+
+    private FittedDrive? Drive => closing is null ? null : Main?.Drive;
+
+    private string MainAt => Main is null ? "/mains" : ValveVerdict.PlaceOf(plan, Main.Id);
+
+    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, Corner corner) =>
+        new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts, corner).Build(verdicts);
 
     /// <summary>The leak's flow alone, with every unknown as it gives the most.</summary>
     public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex)
     {
-        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, Corner.Most);
-        return builder.Flow(builder.plan.PathTo(builder.leak.PipeId), builder.StaticPressurePa(), builder.LeakHeightM());
+        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts: null, Corner.Most);
+        return builder.Flow(builder.StaticPressurePa(), builder.LeakHeightM());
     }
 
-    private LeakCase Build(DriveVerdict drive)
+    private LeakCase Build(IReadOnlyDictionary<string, DriveVerdict> verdicts)
     {
         double pressurePa = StaticPressurePa();
         double leakHeightM = LeakHeightM();
-        IReadOnlyList<Pipe> path = plan.PathTo(leak.PipeId);
-        LeakFlow flow = Flow(path, pressurePa, leakHeightM);
-        double endAngleDeg = MountingVerdict.EndAngleDeg(plan.Drive);
+        LeakFlow flow = Flow(pressurePa, leakHeightM);
+        double endAngleDeg = MountingVerdict.EndAngleDeg(Drive);
         return new LeakCase
         {
             Leak = leak,
+            MainId = closing is null ? null : Main?.Id,
             Closing = Closing.Of(flow, StrokeS(), endAngleDeg),
             EndAngleDeg = endAngleDeg,
             LogicS = LogicS(),
             Sensors = Sensors(),
-            Drain = new DrainParts(DrainedPipesM3(path, leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
+            Drain = new DrainParts(DrainedPipesM3(leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
             PassesM3PerS = PassesM3PerS(),
-            CannotClose = CannotClose(drive),
-            RunsOn = PumpRunsOn() ?? (plan.Main.ClosesFully == Answer.No ? Cause.ValvePasses : null),
+            CannotClose = CannotClose(verdicts),
+            RunsOn = PumpRunsOn() ?? (Main?.ClosesFully == Answer.No ? Cause.ValvePasses : null),
             Screening = screening,
             Findings = [.. screening.Findings, .. findings],
         };
@@ -77,22 +88,25 @@ internal sealed class LeakCaseBuilder
         return floorM + aboveM;
     }
 
-    private LeakFlow Flow(IReadOnlyList<Pipe> path, double pressurePa, double leakHeightM)
+    private LeakFlow Flow(double pressurePa, double leakHeightM)
     {
-        double boreM = screening.Take(plan.Main.BoreM, Span.ValveBoreM(plan.Main.Size), () => new(
-            Stage.Main, "/main/boreM", "Bore of the main valve", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
+        IEnumerable<LocalLoss> stopValves = way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)));
+        IEnumerable<LocalLoss> otherMains = way.Mains.Where(m => m != Main).Select(m => new LocalLoss(LeakFlow.OpenValveK, ValveBoreM(m)));
         return new LeakFlow(new FlowPath
         {
             StaticPressurePa = pressurePa,
             RiseM = leakHeightM,
             DroopPaS2PerM6 = Droop(),
-            Pipes = [.. path.Select(Run)],
-            Losses = [.. path.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)))],
-            ValveBoreM = boreM,
+            Pipes = [.. way.Pipes.Select(Run)],
+            Losses = [.. stopValves, .. otherMains],
+            ValveBoreM = Main is null ? Bore(way.Pipes[0]) : ValveBoreM(Main),
             Outlet = OutletOf(leak),
-            LimitM3PerS = path.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
+            LimitM3PerS = way.Pipes.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
         });
     }
+
+    private double ValveBoreM(MainValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
+        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the main valve" : $"Bore of main \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
 
     /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
     private double Droop()
@@ -148,9 +162,9 @@ internal sealed class LeakCaseBuilder
     private double StrokeS()
     {
         DriveSpec? spec = Spec();
-        double? known = plan.Drive?.MeasuredStrokeS ?? spec?.Stroke?.S;
+        double? known = StrokeSeen.DurationS(Drive) ?? spec?.Stroke?.S;
         return spec is null ? Span.StrokeS.At(screening.Corner) : screening.Take(known, Span.StrokeS, () => new(
-            Stage.Drive, "/drive/measuredStrokeS", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."));
+            Stage.Drive, $"{MainAt}/drive/strokes", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."));
     }
 
     private double LogicS()
@@ -160,11 +174,11 @@ internal sealed class LeakCaseBuilder
             Stage.Rules, "/hubId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
         DriveSpec? drive = Spec();
         double start = drive is null ? 0 : screening.Take(drive.Start?.S, Span.DelayS, () => new(
-            Stage.Drive, "/drive/specId", $"Start of {drive.Name}", QuantityKind.Duration, "Time it from the command to the first movement."));
+            Stage.Drive, $"{MainAt}/drive/specId", $"Start of {drive.Name}", QuantityKind.Duration, "Time it from the command to the first movement."));
         return logic + start;
     }
 
-    private DriveSpec? Spec() => plan.Drive is { } drive ? plan.Catalogue.Drives.First(d => d.Id == drive.SpecId) : null;
+    private DriveSpec? Spec() => Drive is { } drive ? plan.SpecOf(drive) : null;
 
     private List<SensorCase> Sensors()
     {
@@ -281,11 +295,12 @@ internal sealed class LeakCaseBuilder
         },
     });
 
-    private double DrainedPipesM3(IReadOnlyList<Pipe> path, double leakHeightM)
+    private double DrainedPipesM3(double leakHeightM)
     {
         double volume = 0;
-        double? startM = 0;
-        foreach (Pipe pipe in path)
+        int first = closing is { } main ? way.PipesBefore[main] : 0;
+        double? startM = first == 0 ? 0 : way.Pipes[first - 1].EndHeightM;
+        foreach (Pipe pipe in way.Pipes.Skip(first))
         {
             double share = ShareAbove(pipe, startM, leakHeightM);
             if (share > 0)
@@ -318,7 +333,7 @@ internal sealed class LeakCaseBuilder
 
     private double TankM3(double pressurePa)
     {
-        if (plan.Supply.Tank is not { Side: ValveSide.House } tank)
+        if (plan.Supply.Tank is not { } tank || !IsBehindMain(tank.AfterMainId))
         {
             return 0;
         }
@@ -332,7 +347,7 @@ internal sealed class LeakCaseBuilder
             Code = "tank-on-house-side",
             Severity = Severity.Caution,
             Stage = Stage.Main,
-            Where = "/supply/tank/side",
+            Where = "/supply/tank/afterMainId",
             Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
             Remedy = "Close a valve after the tank instead.",
             Trade = Trade.Plumber,
@@ -343,38 +358,68 @@ internal sealed class LeakCaseBuilder
 
     private double HeaterM3(double leakHeightM)
     {
-        if (plan.Main.Heater is not { } heater || leak.Side != WaterSide.Hot)
+        MainValve? feeding = way.Mains.LastOrDefault(m => m.Heater is not null);
+        if (feeding?.Heater is not { } heater || leak.Side != WaterSide.Hot)
         {
             return 0;
         }
 
         double heightM = screening.Take(heater.HeightM, new Span(-100, 200), () => new(
-            Stage.Main, "/main/heater/heightM", "Height of the heater", QuantityKind.Length, "Measure from the main valve to its top."));
+            Stage.Main, $"{ValveVerdict.PlaceOf(plan, feeding.Id)}/heater/heightM", "Height of the heater", QuantityKind.Length, "Measure from the main valve to its top."));
         return leakHeightM > heightM ? 0 : screening.Take(heater.VolumeM3, Span.StoredM3, () => new(
-            Stage.Main, "/main/heater/volumeM3", "Volume of the heater", QuantityKind.Volume, "Read it off its plate; a tankless heater holds next to nothing."));
+            Stage.Main, $"{ValveVerdict.PlaceOf(plan, feeding.Id)}/heater/volumeM3", "Volume of the heater", QuantityKind.Volume, "Read it off its plate; a tankless heater holds next to nothing."));
     }
 
     private double? PassesM3PerS()
     {
-        if (plan.Main.ClosesFully == Answer.Unknown)
+        if (Main is not { } main)
+        {
+            return 0;
+        }
+
+        if (main.ClosesFully == Answer.Unknown)
         {
             screening.LeaveOpen(
-                new(Stage.Main, "/main/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
+                new(Stage.Main, $"{MainAt}/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
                 Severity.Caution,
                 "closes-fully-unknown",
                 "It is not known whether the valve closes fully: litres have no upper bound until somebody looks.",
                 above: true);
         }
 
-        return plan.Main.ClosesFully == Answer.No ? plan.Main.PassesM3PerS : 0;
+        return main.ClosesFully == Answer.No ? main.PassesM3PerS : 0;
     }
 
-    private static Cause? CannotClose(DriveVerdict drive) => drive.Verdict switch
+    private Cause? CannotClose(IReadOnlyDictionary<string, DriveVerdict> verdicts)
     {
-        TorqueVerdict.Stop => Cause.DriveCannotClose,
-        TorqueVerdict.Unknown => Cause.DriveUnproven,
-        _ => null,
-    };
+        if (closing is { } main)
+        {
+            return verdicts[way.Mains[main].Id].Verdict switch
+            {
+                TorqueVerdict.Stop => Cause.DriveCannotClose,
+                TorqueVerdict.Unknown => Cause.DriveUnproven,
+                _ => null,
+            };
+        }
+
+        if (way.Mains.Count == 0)
+        {
+            findings.Add(new Finding
+            {
+                Code = "leak-before-every-main",
+                Severity = Severity.Stop,
+                Stage = Stage.Main,
+                Where = $"{LeakAt}/pipeId",
+                Why = $"{leak.Name} in {room.Name} hangs on a pipe that starts before every main: nothing here stops it.",
+                Remedy = "Look whether a valve stands before that pipe, and add it; or tell the customer that only the street's stop helps there.",
+                Trade = Trade.Fitter,
+            });
+        }
+
+        return Cause.NoDrive;
+    }
+
+    private bool IsBehindMain(string? afterMainId) => Main is { } main && plan.IsBehind(main.Id, afterMainId);
 
     private Cause? PumpRunsOn()
     {
@@ -383,7 +428,7 @@ internal sealed class LeakCaseBuilder
             return null;
         }
 
-        if (pump.Side == ValveSide.Supply)
+        if (!IsBehindMain(pump.AfterMainId))
         {
             findings.Add(new Finding
             {

@@ -13,7 +13,7 @@ public static class Rehearser
     /// <param name="mode">Who is home.</param>
     /// <exception cref="KeyNotFoundException">The plan has no such leak point.</exception>
     public static Rehearsed Of(Plan plan, string leakId, Mode mode) =>
-        new LeakRehearsal(plan, leakId, ValveVerdict.Of(plan)).In(mode);
+        new LeakRehearsal(plan, leakId, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id))).In(mode);
 }
 
 /// <summary>One leak made ready, to be rehearsed in any mode.</summary>
@@ -23,13 +23,17 @@ internal sealed class LeakRehearsal
     private readonly LeakCase most;
     private readonly LeakCase? least;
 
-    public LeakRehearsal(Plan plan, string leakId, DriveVerdict drive)
+    /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
+    public LeakRehearsal(Plan plan, string leakId, IReadOnlyDictionary<string, DriveVerdict> verdicts)
     {
-        this.plan = plan;
         (int room, int leak) = Find(plan, leakId);
-        most = LeakCaseBuilder.Build(plan, room, leak, drive, Corner.Most);
-        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, drive, Corner.Least) : null;
+        most = LeakCaseBuilder.Build(plan, room, leak, verdicts, Corner.Most);
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, verdicts, Corner.Least) : null;
+        this.plan = plan with { Rules = ClosingMain.RulesFor(plan, most.MainId) };
     }
+
+    /// <summary>The main that closes for it.</summary>
+    public string? MainId => most.MainId;
 
     /// <summary>What was noticed on the way, whatever the mode.</summary>
     public IReadOnlyList<Finding> Findings => most.Findings;

@@ -29,6 +29,9 @@ public enum Cause
     NoHub,
     NoRule,
     OnlyTold,
+
+    /// <summary>No main valve with a drive stands before it.</summary>
+    NoDrive,
     DriveCannotClose,
     DriveUnproven,
     StopsShort,

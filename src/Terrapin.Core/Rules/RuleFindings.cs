@@ -30,6 +30,7 @@ public static class RuleFindings
             }
         }
 
+        AddWrongMains(plan, findings);
         var heard = plan.Rules.SelectMany(r => r.SensorIds).ToHashSet();
         for (int i = 0; i < plan.Sensors.Count; i++)
         {
@@ -40,6 +41,33 @@ public static class RuleFindings
         }
 
         return findings;
+    }
+
+    /// <summary>Rules that close a main which does nothing for what their sensors hear.</summary>
+    private static void AddWrongMains(Plan plan, List<Finding> findings)
+    {
+        for (int i = 0; i < plan.Rules.Count; i++)
+        {
+            Rule rule = plan.Rules[i];
+            if (rule.Action != RuleAction.Close)
+            {
+                continue;
+            }
+
+            foreach (string mainId in rule.MainIds.Where(m => plan.Main(m).Drive is null))
+            {
+                findings.Add(Make("rule-closes-undriven-main", Severity.Stop, $"/rules/{i}/mainIds", $"\"{rule.Name}\" closes \"{plan.Main(mainId).Name}\", which has no drive.", "Give that main a drive, or let the rule close another."));
+            }
+
+            foreach (Sensor sensor in plan.Sensors.Where(s => rule.MainIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
+            {
+                LeakPoint[] leaks = [.. plan.Rooms.First(r => r.Id == sensor.RoomId).Leaks];
+                if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).Mains.All(m => !rule.MainIds.Contains(m.Id))))
+                {
+                    findings.Add(Make("rule-closes-wrong-main", Severity.Stop, $"/rules/{i}/mainIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no main that feeds that room.", "Choose the main that feeds it."));
+                }
+            }
+        }
     }
 
     private static Finding Make(string code, Severity severity, string where, string why, string remedy) => new()

@@ -12,12 +12,17 @@ internal static class AssessmentApi
     {
         api.MapPost("/assessments", Assess).WithName("assessPlan").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Assessment>().ProducesFaults();
+        api.MapPost("/comparisons", Compare).WithName("compareOptions").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<IReadOnlyList<OptionAssessment>>().ProducesFaults();
         api.MapPost("/rehearsals", Rehearse).WithName("rehearseLeak").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesFaults();
     }
 
     private static Task<IResult> Assess(HttpRequest request) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan))));
+
+    private static Task<IResult> Compare(HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(OptionComparison.Of(plan))));
 
     private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode)));

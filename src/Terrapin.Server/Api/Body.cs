@@ -8,14 +8,14 @@ internal static class Body
     public const int MostBytes = 5 * 1024 * 1024;
 
     /// <summary>Reads the body and hands it on; answers with the fitting problem where it is too large or refused.</summary>
-    public static async Task<IResult> Use<T>(HttpRequest request, Func<ReadOnlyMemory<byte>, T> read, Func<T, Task<IResult>> use)
+    public static async Task<IResult> Use<T>(HttpRequest request, Func<ReadOnlyMemory<byte>, T> read, Func<T, Task<IResult>> use, int mostBytes = MostBytes)
     {
-        if (await Read(request) is not { } bytes)
+        if (await Read(request, mostBytes) is not { } bytes)
         {
             return Problems.Of(
                 StatusCodes.Status413PayloadTooLarge,
                 "Too large",
-                $"A document may have {MostBytes / (1024 * 1024)} MB at the most. Split the site, or take out what is not needed.");
+                $"At most {mostBytes / (1024 * 1024)} MB are taken here. Make it smaller, or take out what is not needed.");
         }
 
         T document;
@@ -31,9 +31,9 @@ internal static class Body
         return await use(document);
     }
 
-    private static async Task<byte[]?> Read(HttpRequest request)
+    private static async Task<byte[]?> Read(HttpRequest request, int mostBytes)
     {
-        if (request.ContentLength > MostBytes)
+        if (request.ContentLength > mostBytes)
         {
             return null;
         }
@@ -43,7 +43,7 @@ internal static class Body
         int count;
         while ((count = await request.Body.ReadAsync(chunk, request.HttpContext.RequestAborted)) > 0)
         {
-            if (buffer.Length + count > MostBytes)
+            if (buffer.Length + count > mostBytes)
             {
                 return null;
             }

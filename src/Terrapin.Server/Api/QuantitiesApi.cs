@@ -1,5 +1,5 @@
 using Terrapin.Core.Plans;
-using Terrapin.Server.Quantities;
+using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Server.Api;
 

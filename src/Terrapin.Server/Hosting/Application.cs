@@ -25,6 +25,7 @@ internal static class Application
         builder.Services.ConfigureHttpJsonOptions(http => UseDocumentJson(http.SerializerOptions));
         builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, Path.Combine(options.DataFolder, Database.FileName)));
         builder.Services.AddScoped<SiteStore>();
+        builder.Services.AddScoped<PhotographStore>();
         builder.Services.AddScoped<SiteAssessments>();
         builder.Services.AddMemoryCache(cache => cache.SizeLimit = 1000);
         builder.Services.AddSingleton(TimeProvider.System);
@@ -54,6 +55,8 @@ internal static class Application
         AssessmentApi.Map(api);
         QuantitiesApi.Map(api);
         BenchApi.Map(api);
+        CataloguesApi.Map(api);
+        PhotographsApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");

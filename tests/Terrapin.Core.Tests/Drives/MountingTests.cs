@@ -48,7 +48,7 @@ public class MountingTests
     public void What_was_seen_on_site_replaces_the_offset()
     {
         Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = 0.012, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
-        Assert.Equal(90, MountingVerdict.EndAngleDeg(plan.Drive! with { MeasuredEndAngleDeg = 90 }));
+        Assert.Equal(90, MountingVerdict.EndAngleDeg(plan.Drive() with { Strokes = [Tight(null, 90)] }));
     }
 
     [Theory]
@@ -57,7 +57,7 @@ public class MountingTests
     public void Overtravel_strains(double x, double y, string code, Severity severity)
     {
         Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = x, AlongClosedM = y, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
-        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan), f => f.Code == code).Severity);
+        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan, "main"), f => f.Code == code).Severity);
     }
 
     [Theory]
@@ -67,18 +67,19 @@ public class MountingTests
     public void Straps_against_the_pipe(PipeMaterial pipe, double first, double second, bool oneSide, string code, Severity severity)
     {
         Plan plan = Mounted(new Mounting { FirstStrapM = first, SecondStrapM = second, StrapsOnOneSide = oneSide, StrappedPipe = pipe });
-        plan = plan with { Drive = plan.Drive! with { SpecId = "sd-12" } };
-        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan), f => f.Code == code).Severity);
+        plan = plan.WithMain(m => m with { PipeBefore = new AdjoiningPipe() });
+        plan = plan.WithDrive(d => d with { SpecId = "sd-12" });
+        Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan, "main"), f => f.Code == code).Severity);
     }
 
     [Fact]
     public void What_is_not_measured_of_the_mounting_is_noted()
     {
-        Plan plan = House() with { Drive = new FittedDrive { SpecId = "sd-12", Power = DrivePower.Mains } };
-        Assert.Equal(["end-angle-not-seen", "straps-not-measured"], MountingVerdict.Of(plan).Select(f => f.Code));
+        Plan plan = House().WithMain(m => m with { Drive = new FittedDrive { SpecId = "sd-12", Power = DrivePower.Mains } });
+        Assert.Equal(["end-angle-not-seen", "straps-not-measured"], MountingVerdict.Of(plan, "main").Select(f => f.Code));
     }
 
-    private static Plan Mounted(Mounting mounting) => House() with { Drive = House().Drive! with { Mounting = mounting } };
+    private static Plan Mounted(Mounting mounting) => House().WithDrive(d => d with { Mounting = mounting });
 
     [Theory]
     [InlineData(0.05, 0.05, 0, "alongOpenM")]

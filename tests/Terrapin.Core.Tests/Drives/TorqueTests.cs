@@ -12,10 +12,12 @@ public class TorqueTests
         Gen.Double[0.01, 1000],
         Gen.Enum<DrivePower>(),
         Gen.Double[0.1, 2000],
-        (rated, power, pull) => House() with
+        (rated, power, pull) => House().WithMain(m => m with
         {
-            Main = House().Main with { PullToClose = new PullReading { PullN = pull, ArmM = 0.1 } },
+            PullToClose = new PullReading { PullN = pull, ArmM = 0.1 },
             Drive = new FittedDrive { SpecId = "any", Power = power },
+        }) with
+        {
             Catalogue = House().Catalogue with
             {
                 Drives =
@@ -59,24 +61,24 @@ public class TorqueTests
 
     [Fact]
     public void A_seized_valve_never_passes() => AnyDrive.Sample(plan =>
-        ValveVerdict.Of(plan with { Main = plan.Main with { Stiffness = Stiffness.Seized } }).Verdict == TorqueVerdict.Stop);
+        plan.WithMain(m => m with { Stiffness = Stiffness.Seized }).Verdict().Verdict == TorqueVerdict.Stop);
 
     [Fact]
     public void A_multi_turn_valve_never_passes() => Gen.Select(AnyDrive, Gen.OneOf(Gen.Const(ValveKind.Gate), Gen.Const(ValveKind.Globe), Gen.Const(ValveKind.ScrewDown))).Sample(
-        (plan, kind) => ValveVerdict.Of(plan with { Main = plan.Main with { Kind = kind } }).Verdict == TorqueVerdict.Stop);
+        (plan, kind) => plan.WithMain(m => m with { Kind = kind }).Verdict().Verdict == TorqueVerdict.Stop);
 
     [Fact]
     public void A_stiffer_reading_never_raises_the_ratio() => Gen.Select(AnyDrive, Gen.Double[1, 3]).Sample((plan, times) =>
     {
-        PullReading pull = plan.Main.PullToClose!;
-        Plan stiffer = plan with { Main = plan.Main with { PullToClose = pull with { PullN = pull.PullN * times } } };
-        return ValveVerdict.Of(stiffer).Ratio <= ValveVerdict.Of(plan).Ratio;
+        PullReading pull = plan.FirstMain().PullToClose!;
+        Plan stiffer = plan.WithMain(m => m with { PullToClose = pull with { PullN = pull.PullN * times } });
+        return stiffer.Verdict().Ratio <= plan.Verdict().Ratio;
     });
 
     [Fact]
     public void The_larger_of_both_directions_counts_and_a_reading_replaces_the_estimate()
     {
-        DriveVerdict verdict = ValveVerdict.Of(House());
+        DriveVerdict verdict = House().Verdict();
         Assert.Equal(TorqueBasis.Measured, verdict.Basis);
         Assert.Equal(5, verdict.BreakawayNm!.Value, 9);
         Assert.Equal(20 / 7.5, verdict.Ratio!.Value, 9);
@@ -86,7 +88,7 @@ public class TorqueTests
     public void A_battery_drive_is_held_against_what_a_weak_battery_leaves()
     {
         Plan plan = House();
-        DriveVerdict verdict = ValveVerdict.Of(plan with { Drive = plan.Drive! with { Power = DrivePower.Batteries } });
+        DriveVerdict verdict = plan.WithDrive(d => d with { Power = DrivePower.Batteries }).Verdict();
         Assert.Equal(17, verdict.AvailableNm!.Value, 9);
     }
 
@@ -94,7 +96,7 @@ public class TorqueTests
     public void Without_reading_and_size_nothing_is_said()
     {
         Plan plan = House();
-        DriveVerdict verdict = ValveVerdict.Of(plan with { Main = plan.Main with { PullToOpen = null, PullToClose = null, Size = null } });
+        DriveVerdict verdict = plan.WithMain(m => m with { PullToOpen = null, PullToClose = null, Size = null }).Verdict();
         Assert.Equal(TorqueVerdict.Unknown, verdict.Verdict);
         Assert.Contains(verdict.Findings, f => f.Code == "torque-unknown" && f.Severity == Severity.Stop);
     }
@@ -103,7 +105,7 @@ public class TorqueTests
     public void Sprinklers_behind_the_valve_are_a_stop()
     {
         Plan plan = House();
-        DriveVerdict verdict = ValveVerdict.Of(plan with { Main = plan.Main with { FeedsSprinklers = Answer.Yes } });
+        DriveVerdict verdict = plan.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).Verdict();
         Assert.Equal(TorqueVerdict.Stop, verdict.Verdict);
         Assert.Contains(verdict.Findings, f => f.Code == "sprinklers-behind-valve" && f.Severity == Severity.Stop);
     }

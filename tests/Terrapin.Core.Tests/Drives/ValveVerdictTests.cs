@@ -10,26 +10,26 @@ public class ValveVerdictTests
 {
     public static TheoryData<string, Severity, string, Trade> Answers => new()
     {
-        { "valve-multi-turn", Severity.Stop, "/main/kind", Trade.Plumber },
-        { "valve-kind-unknown", Severity.Stop, "/main/kind", Trade.Fitter },
-        { "valve-seized", Severity.Stop, "/main/stiffness", Trade.Plumber },
-        { "sprinklers-behind-valve", Severity.Stop, "/main/feedsSprinklers", Trade.Plumber },
-        { "sprinklers-unknown", Severity.Caution, "/main/feedsSprinklers", Trade.Fitter },
-        { "vital-use-behind-valve", Severity.Caution, "/main/feedsVitalUse", Trade.Fitter },
-        { "no-upstream-stop", Severity.Caution, "/main/upstreamStop", Trade.Utility },
-        { "upstream-stop-unknown", Severity.Caution, "/main/upstreamStop", Trade.Fitter },
-        { "valve-passes", Severity.Caution, "/main/closesFully", Trade.Plumber },
-        { "torque-estimated", Severity.Caution, "/main/pullToClose", Trade.Fitter },
-        { "torque-unknown", Severity.Stop, "/main/pullToClose", Trade.Fitter },
-        { "torque-one-way", Severity.Note, "/main/pullToOpen", Trade.Fitter },
+        { "valve-multi-turn", Severity.Stop, "/mains/0/kind", Trade.Plumber },
+        { "valve-kind-unknown", Severity.Stop, "/mains/0/kind", Trade.Fitter },
+        { "valve-seized", Severity.Stop, "/mains/0/stiffness", Trade.Plumber },
+        { "sprinklers-behind-valve", Severity.Stop, "/mains/0/feedsSprinklers", Trade.Plumber },
+        { "sprinklers-unknown", Severity.Caution, "/mains/0/feedsSprinklers", Trade.Fitter },
+        { "vital-use-behind-valve", Severity.Caution, "/mains/0/feedsVitalUse", Trade.Fitter },
+        { "no-upstream-stop", Severity.Caution, "/mains/0/upstreamStop", Trade.Utility },
+        { "upstream-stop-unknown", Severity.Caution, "/mains/0/upstreamStop", Trade.Fitter },
+        { "valve-passes", Severity.Caution, "/mains/0/closesFully", Trade.Plumber },
+        { "torque-estimated", Severity.Caution, "/mains/0/pullToClose", Trade.Fitter },
+        { "torque-unknown", Severity.Stop, "/mains/0/pullToClose", Trade.Fitter },
+        { "torque-one-way", Severity.Note, "/mains/0/pullToOpen", Trade.Fitter },
     };
 
     [Theory]
     [MemberData(nameof(Answers))]
     public void Each_answer_is_a_finding_with_place_and_trade(string code, Severity severity, string where, Trade trade)
     {
-        Plan plan = House() with { Main = With(code, House().Main) };
-        DriveVerdict verdict = ValveVerdict.Of(plan);
+        Plan plan = House().WithMain(m => With(code, m));
+        DriveVerdict verdict = plan.Verdict();
         Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
         Assert.Equal((severity, Stage.Main, where, trade), (finding.Severity, finding.Stage, finding.Where, finding.Trade));
         Assert.NotEmpty(finding.Remedy);
@@ -48,13 +48,13 @@ public class ValveVerdictTests
         DriveSpec bare = new() { Id = "bare", Name = "Bare", Mount = Mount.Saddle };
         Plan plan = code switch
         {
-            "drive-not-chosen" => house with { Drive = null },
+            "drive-not-chosen" => house.WithMain(m => m with { Drive = null }),
             "drive-torque-unknown" => WithSpec(house, bare, DrivePower.Mains),
             "drive-derating-unknown" => WithSpec(house, bare with { RatedTorque = new TorqueFigure { Nm = 20, Standing = Standing.Assumed } }, DrivePower.Batteries),
-            "drive-power-unknown" => house with { Drive = house.Drive! with { Power = DrivePower.Unknown } },
-            _ => house with { Drive = house.Drive! with { SpecId = "cv-22" } },
+            "drive-power-unknown" => house.WithDrive(d => d with { Power = DrivePower.Unknown }),
+            _ => house.WithDrive(d => d with { SpecId = "cv-22" }),
         };
-        Finding finding = Assert.Single(ValveVerdict.Of(plan).Findings, f => f.Code == code);
+        Finding finding = Assert.Single(plan.Verdict().Findings, f => f.Code == code);
         Assert.Equal(Stage.Drive, finding.Stage);
     }
 
@@ -62,21 +62,17 @@ public class ValveVerdictTests
     public void A_cut_in_valve_is_not_held_against_the_old_valves_torque()
     {
         Plan house = House();
-        Plan stiff = house with
-        {
-            Main = house.Main with { PullToClose = new PullReading { PullN = 1500, ArmM = 0.2 } },
-            Drive = house.Drive! with { SpecId = "cv-22" },
-        };
-        Assert.Equal(TorqueVerdict.Passes, ValveVerdict.Of(stiff).Verdict);
-        Assert.Null(ValveVerdict.Of(stiff).Ratio);
+        Plan stiff = house.WithMain(m => m with { PullToClose = new PullReading { PullN = 1500, ArmM = 0.2 } }).WithDrive(d => d with { SpecId = "cv-22" });
+        Assert.Equal(TorqueVerdict.Passes, stiff.Verdict().Verdict);
+        Assert.Null(stiff.Verdict().Ratio);
     }
 
     [Fact]
     public void A_cut_in_valve_does_not_pass_what_must_first_be_mended()
     {
         Plan house = House();
-        Plan sprinklers = house with { Main = house.Main with { FeedsSprinklers = Answer.Yes }, Drive = house.Drive! with { SpecId = "cv-22" } };
-        Assert.Equal(TorqueVerdict.Stop, ValveVerdict.Of(sprinklers).Verdict);
+        Plan sprinklers = house.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).WithDrive(d => d with { SpecId = "cv-22" });
+        Assert.Equal(TorqueVerdict.Stop, sprinklers.Verdict().Verdict);
     }
 
     private static MainValve With(string code, MainValve main) => code switch
@@ -95,9 +91,6 @@ public class ValveVerdictTests
         _ => main with { PullToOpen = null },
     };
 
-    private static Plan WithSpec(Plan plan, DriveSpec spec, DrivePower power) => plan with
-    {
-        Catalogue = plan.Catalogue with { Drives = [spec] },
-        Drive = new FittedDrive { SpecId = spec.Id, Power = power },
-    };
+    private static Plan WithSpec(Plan plan, DriveSpec spec, DrivePower power) => (plan with { Catalogue = plan.Catalogue with { Drives = [spec] } })
+        .WithMain(m => m with { Drive = new FittedDrive { SpecId = spec.Id, Power = power } });
 }

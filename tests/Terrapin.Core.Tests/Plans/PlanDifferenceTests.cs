@@ -13,11 +13,8 @@ public class PlanDifferenceTests
     public void Each_place_is_named_as_small_as_it_is()
     {
         Plan house = House();
-        Plan other = house.WithRule(r => r with { DelayS = 60 }).WithLeak(l => l with { HoleM = 0.008 }) with
-        {
-            Main = house.Main with { BoreM = null },
-        };
-        Assert.Equal(["/main/boreM", "/rooms/0/leaks/0/holeM", "/rules/0/delayS"], PlanDifference.Between(house, other));
+        Plan other = house.WithRule(r => r with { DelayS = 60 }).WithLeak(l => l with { HoleM = 0.008 }).WithMain(m => m with { BoreM = null });
+        Assert.Equal(["/mains/0/boreM", "/rooms/0/leaks/0/holeM", "/rules/0/delayS"], PlanDifference.Between(house, other));
     }
 
     [Fact]
@@ -31,7 +28,7 @@ public class PlanDifferenceTests
     public void What_was_not_there_before_is_named()
     {
         Plan house = House();
-        Assert.Equal(["/supply/tank"], PlanDifference.Between(house, house with { Supply = house.Supply with { Tank = new PressureTank { Side = ValveSide.House } } }));
+        Assert.Equal(["/supply/tank"], PlanDifference.Between(house, house with { Supply = house.Supply with { Tank = new PressureTank { AfterMainId = "main" } } }));
     }
 
     [Fact]

@@ -22,7 +22,7 @@ public class PlanJsonTests
     [InlineData("/pipes/0/lengthM", "1e999", "finite number")]
     [InlineData("/pipes/0/lengthM", "\"9 m\"", "A finite number is expected")]
     [InlineData("/pipes/1/parentId", "\"nowhere\"", "no pipe with the id")]
-    [InlineData("/pipes/0/parentId", "\"branch\"", "circle")]
+    [InlineData("/mains/0/fedByPipeId", "\"branch\"", "circle", "/pipes/0/mainId")]
     [InlineData("/rooms/0/leaks/0/pipeId", "\"nowhere\"", "no pipe")]
     [InlineData("/rooms/0/leaks/0/flowM3PerS", "0.001", "hole, not a flow")]
     [InlineData("/rooms/0/finish", "\"carpet\"", "One of unknown")]
@@ -34,17 +34,29 @@ public class PlanJsonTests
     [InlineData("/rules/0/cancelIfDry", "\"yes\"", "true or false")]
     [InlineData("/rules/0/delayS", "null", "cannot be null")]
     [InlineData("/rules/0/id", "\"Not An Id\"", "is no id")]
-    [InlineData("/drive/specId", "\"nowhere\"", "no drive in the catalogue")]
-    [InlineData("/drive/mounting", """{"gripRadiusM":0.05,"alongOpenM":0.05,"alongClosedM":0,"strapsOnOneSide":false,"strappedPipe":"copper"}""", "smaller than the grip radius", "/drive/mounting/alongOpenM")]
-    [InlineData("/drive/mounting", """{"firstStrapM":0.05,"secondStrapM":0.05,"strapsOnOneSide":true,"strappedPipe":"copper"}""", "in one place", "/drive/mounting/secondStrapM")]
+    [InlineData("/mains/0/drive/specId", "\"nowhere\"", "no drive in the catalogue")]
+    [InlineData("/mains/0/drive/mounting", """{"gripRadiusM":0.05,"alongOpenM":0.05,"alongClosedM":0,"strapsOnOneSide":false,"strappedPipe":"copper"}""", "smaller than the grip radius", "/mains/0/drive/mounting/alongOpenM")]
+    [InlineData("/mains/0/drive/mounting", """{"firstStrapM":0.05,"secondStrapM":0.05,"strapsOnOneSide":true,"strappedPipe":"copper"}""", "in one place", "/mains/0/drive/mounting/secondStrapM")]
+    [InlineData("/mains/0/drive/mounting", """{"gripRadiusM":0.2,"strapsOnOneSide":true,"strappedPipe":"copper"}""", "miss the handle", "/mains/0/drive/mounting/gripRadiusM")]
+    [InlineData("/mains/0/drive/mounting", """{"firstStrapM":0.13,"strapsOnOneSide":false,"strappedPipe":"copper"}""", "beyond the straight pipe", "/mains/0/drive/mounting/firstStrapM")]
+    [InlineData("/mains/0/drive/mounting", """{"secondStrapM":0.21,"strapsOnOneSide":true,"strappedPipe":"copper"}""", "beyond the straight pipe", "/mains/0/drive/mounting/secondStrapM")]
+    [InlineData("/mains/0/pullToClose", """{"pullN":85,"armM":0.14}""", "only 120 mm long", "/mains/0/pullToClose/armM")]
+    [InlineData("/mains/0/pullToClose", """{"pullN":85}""", "is missing", "/mains/0/pullToClose/armM")]
+    [InlineData("/mains/0/pipeAfter/outsideDiameterM", "0.0243", "the nearest are 22.2 mm and 28 mm")]
+    [InlineData("/mains/0/size", "\"dn21\"", "One of dn15")]
+    [InlineData("/mains/0/fedByPipeId", "\"nowhere\"", "no pipe")]
+    [InlineData("/pipes/1/mainId", "\"main\"", "both at a pipe and at a main")]
+    [InlineData("/pipes/0/mainId", "\"nowhere\"", "no main with the id")]
+    [InlineData("/rules/0/mainIds", "[\"nowhere\"]", "no main", "/rules/0/mainIds/0")]
+    [InlineData("/supply/tank", """{"afterMainId":"nowhere"}""", "no main", "/supply/tank/afterMainId")]
     [InlineData("/hubId", "\"nowhere\"", "no hub in the catalogue")]
     [InlineData("/supply/flowTest/pressurePa", "400000", "cannot be higher")]
-    [InlineData("/version", "2", "version 2")]
+    [InlineData("/version", "3", "version 3")]
     [InlineData("/version", "0", "no version 0")]
     [InlineData("/version", "\"one\"", "does not say which version")]
     [InlineData("/site/name", "[]", "A text is expected")]
     [InlineData("/rooms", "{}", "A list is expected")]
-    [InlineData("/main", "[]", "An object is expected")]
+    [InlineData("/mains/0", "[]", "An object is expected")]
     public void A_fault_names_its_place(string pointer, string value, string words, string? faultAt = null)
     {
         Fault fault = Assert.Single(Refuse(With(pointer, value)));
@@ -53,14 +65,18 @@ public class PlanJsonTests
     }
 
     [Fact]
+    public void A_plan_without_any_main_is_refused() =>
+        Assert.Contains(Refuse(With("/mains", "[]")), f => f.Pointer == "/mains" && f.Message.Contains("no main valve"));
+
+    [Fact]
     public void An_unknown_key_and_a_missing_one_are_both_named()
     {
         JsonNode plan = Node();
-        plan["main"]!["colour"] = "red";
+        plan["mains"]![0]!["colour"] = "red";
         plan["site"]!.AsObject().Remove("name");
         IReadOnlyList<Fault> faults = Refuse(plan.ToJsonString());
-        Assert.Equal(["/site/name", "/main/colour"], faults.Select(f => f.Pointer));
-        Assert.Contains("Known keys: kind", faults[1].Message);
+        Assert.Equal(["/site/name", "/mains/0/colour"], faults.Select(f => f.Pointer));
+        Assert.Contains("Known keys: id", faults[1].Message);
     }
 
     [Fact]

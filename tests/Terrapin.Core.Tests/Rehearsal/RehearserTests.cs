@@ -88,7 +88,7 @@ public class RehearserTests
     public void A_drive_that_is_too_weak_is_not_counted_on()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan with { Main = plan.Main with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } } });
+        Rehearsed rehearsed = Away(plan.WithMain(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } }));
         Assert.True(rehearsed.Endless);
         Assert.Equal(Cause.DriveCannotClose, rehearsed.Cause);
     }
@@ -97,7 +97,7 @@ public class RehearserTests
     public void A_stroke_that_ends_short_leaves_a_residual_without_end()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan with { Drive = plan.Drive! with { MeasuredEndAngleDeg = 76 } });
+        Rehearsed rehearsed = Away(plan.WithDrive(d => d with { Strokes = [.. d.Strokes, Tight(null, 76)] }));
         Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
         Close(5.18, rehearsed.ResidualM3PerS!.Value / LitresPerMinute, 0.002);
         Assert.True(rehearsed.Endless);
@@ -108,7 +108,7 @@ public class RehearserTests
     public void A_valve_that_passes_leaves_what_it_passes()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan with { Main = plan.Main with { ClosesFully = Answer.No, PassesM3PerS = 1e-6 } });
+        Rehearsed rehearsed = Away(plan.WithMain(m => m with { ClosesFully = Answer.No, PassesM3PerS = 1e-6 }));
         Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
         Assert.Equal(1e-6, rehearsed.ResidualM3PerS);
     }
@@ -135,7 +135,7 @@ public class RehearserTests
     public void A_tank_on_the_house_side_empties_after_the_shut_off()
     {
         Plan plan = House();
-        plan = plan with { Supply = plan.Supply with { StaticPressurePa = 3.2e5, FlowTest = null, Tank = new PressureTank { Side = ValveSide.House, VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
+        plan = plan with { Supply = plan.Supply with { StaticPressurePa = 3.2e5, FlowTest = null, Tank = new PressureTank { AfterMainId = "main", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
         Close(19.9e-3, Away(plan).DrainDown.TankM3, 0.003);
     }
 
@@ -143,7 +143,7 @@ public class RehearserTests
     public void A_pump_on_the_house_side_runs_for_ever()
     {
         Plan plan = House();
-        plan = plan with { Supply = plan.Supply with { Pump = new Pump { Side = ValveSide.House, StopsOnClosing = Answer.No } } };
+        plan = plan with { Supply = plan.Supply with { Pump = new Pump { AfterMainId = "main", StopsOnClosing = Answer.No } } };
         Assert.True(Away(plan).Endless);
     }
 
@@ -151,7 +151,7 @@ public class RehearserTests
     public void A_heater_drains_into_a_hot_leak_at_or_below_it_only()
     {
         Plan plan = House();
-        plan = plan with { Main = plan.Main with { Heater = new Heater { VolumeM3 = 0.12, HeightM = 2 } } };
+        plan = plan.WithMain(m => m with { Heater = new Heater { VolumeM3 = 0.12, HeightM = 2 } });
         Assert.Equal(0, Away(plan).DrainDown.HeaterM3);
         Assert.Equal(0.12, Away(plan.WithLeak(l => l with { Side = WaterSide.Hot })).DrainDown.HeaterM3);
         Assert.Equal(0, Away(plan.WithLeak(l => l with { Side = WaterSide.Hot, HeightAboveFloorM = 4 })).DrainDown.HeaterM3);
@@ -171,12 +171,11 @@ public class RehearserTests
         (pressure, hole, distance, delay, stroke, position) =>
         {
             Plan plan = House().WithRule(r => r with { DelayS = delay }).WithLeak(l => l with { HoleM = Math.Clamp(hole, 0.004, 0.009), Position = position });
-            return plan with
+            return (plan with
             {
                 Supply = new WaterSupply { StaticPressurePa = pressure, FlowTest = new FlowTest { FlowM3PerS = 2e-4, PressurePa = 1.2e5 } },
                 Sensors = [plan.Sensors[0] with { Distances = [new LeakDistance { LeakId = "hose", DistanceM = distance }] }],
-                Drive = plan.Drive! with { MeasuredStrokeS = stroke },
-            };
+            }).WithDrive(d => d with { Strokes = [Tight(stroke)] });
         });
 
     private static Plan Forget(Plan plan, int which) => which switch
@@ -189,8 +188,8 @@ public class RehearserTests
         5 => plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.Unknown }] },
         6 => plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = null }] },
         7 => plan with { Pipes = [plan.Pipes[0] with { LengthM = null, EndHeightM = null }, plan.Pipes[1] with { BoreM = null }] },
-        8 => plan with { Main = plan.Main with { BoreM = null } },
-        _ => plan with { Main = plan.Main with { ClosesFully = Answer.Unknown } },
+        8 => plan.WithMain(m => m with { BoreM = null }),
+        _ => plan.WithMain(m => m with { ClosesFully = Answer.Unknown }),
     };
 
     private static double Volume(Rehearsed rehearsed, Phase phase) =>

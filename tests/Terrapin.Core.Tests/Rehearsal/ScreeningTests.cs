@@ -11,8 +11,8 @@ public class ScreeningTests
     {
         { "/supply/staticPressurePa", "not-measured" },
         { "/supply/flowTest", "supply-not-tested" },
-        { "/main/boreM", "not-measured" },
-        { "/main/closesFully", "closes-fully-unknown" },
+        { "/mains/0/boreM", "not-measured" },
+        { "/mains/0/closesFully", "closes-fully-unknown" },
         { "/pipes/0/lengthM", "not-measured" },
         { "/pipes/0/boreM", "not-measured" },
         { "/pipes/0/material", "not-measured" },
@@ -23,7 +23,7 @@ public class ScreeningTests
         { "/rooms/0/leaks/0/heightAboveFloorM", "not-measured" },
         { "/rooms/0/leaks/0/position", "position-unknown" },
         { "/sensors/0/distances", "not-measured" },
-        { "/drive/measuredStrokeS", "not-measured" },
+        { "/mains/0/drive/strokes", "not-measured" },
         { "/supply/tank/volumeM3", "not-measured" },
         { "/supply/tank/prechargePa", "not-measured" },
     };
@@ -53,9 +53,9 @@ public class ScreeningTests
     public void A_heater_of_unknown_contents_matters_only_for_hot_leaks()
     {
         Plan plan = House();
-        plan = plan with { Main = plan.Main with { Heater = new Heater { HeightM = 2 } } };
-        Assert.DoesNotContain(Assessor.Assess(plan).Findings, f => f.Where == "/main/heater/volumeM3");
-        Assert.Contains(Assessor.Assess(plan.WithLeak(l => l with { Side = WaterSide.Hot })).Findings, f => f.Where == "/main/heater/volumeM3");
+        plan = plan.WithMain(m => m with { Heater = new Heater { HeightM = 2 } });
+        Assert.DoesNotContain(Assessor.Assess(plan).Findings, f => f.Where == "/mains/0/heater/volumeM3");
+        Assert.Contains(Assessor.Assess(plan.WithLeak(l => l with { Side = WaterSide.Hot })).Findings, f => f.Where == "/mains/0/heater/volumeM3");
     }
 
     private static Plan Without(string where, Plan plan)
@@ -67,8 +67,8 @@ public class ScreeningTests
         {
             "/supply/staticPressurePa" => plan with { Supply = plan.Supply with { StaticPressurePa = null } },
             "/supply/flowTest" => plan with { Supply = plan.Supply with { FlowTest = null } },
-            "/main/boreM" => plan with { Main = plan.Main with { BoreM = null } },
-            "/main/closesFully" => plan with { Main = plan.Main with { ClosesFully = Answer.Unknown } },
+            "/mains/0/boreM" => plan.WithMain(m => m with { BoreM = null }),
+            "/mains/0/closesFully" => plan.WithMain(m => m with { ClosesFully = Answer.Unknown }),
             "/pipes/0/lengthM" => plan with { Pipes = [Run(p => p with { LengthM = null }), plan.Pipes[1]] },
             "/pipes/0/boreM" => plan with { Pipes = [Run(p => p with { BoreM = null }), plan.Pipes[1]] },
             "/pipes/0/material" => plan with { Pipes = [Run(p => p with { Material = PipeMaterial.Unknown }), plan.Pipes[1]] },
@@ -79,11 +79,10 @@ public class ScreeningTests
             "/rooms/0/leaks/0/heightAboveFloorM" => plan.WithLeak(l => l with { HeightAboveFloorM = null }),
             "/rooms/0/leaks/0/position" => plan.WithLeak(l => l with { Position = FloorPosition.Unknown }),
             "/sensors/0/distances" => plan with { Sensors = [plan.Sensors[0] with { Distances = [] }] },
-            "/supply/tank/volumeM3" => Tank(new PressureTank { Side = ValveSide.House, PrechargePa = 1e5 }),
-            "/supply/tank/prechargePa" => Tank(new PressureTank { Side = ValveSide.House, VolumeM3 = 0.05 }),
-            _ => plan with
+            "/supply/tank/volumeM3" => Tank(new PressureTank { AfterMainId = "main", PrechargePa = 1e5 }),
+            "/supply/tank/prechargePa" => Tank(new PressureTank { AfterMainId = "main", VolumeM3 = 0.05 }),
+            _ => plan.WithDrive(d => d with { Strokes = [] }) with
             {
-                Drive = plan.Drive! with { MeasuredStrokeS = null },
                 Catalogue = plan.Catalogue with { Drives = [.. plan.Catalogue.Drives.Select(d => d with { Stroke = null })] },
             },
         };

@@ -2,10 +2,10 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using UnitsNet;
 
-namespace Terrapin.Server.Quantities;
+namespace Terrapin.Documents.Quantities;
 
 /// <summary>Reads what a person typed into a measurement field.</summary>
-internal static partial class TypedQuantity
+public static partial class TypedQuantity
 {
     private static readonly Dictionary<TypedKind, (TypedKind First, TypedKind Second, string Example)> Pairs = new()
     {

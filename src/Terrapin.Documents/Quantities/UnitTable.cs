@@ -1,16 +1,16 @@
 using UnitsNet.Units;
 
-namespace Terrapin.Server.Quantities;
+namespace Terrapin.Documents.Quantities;
 
 /// <summary>Units as people write them, for each kind of quantity that a field takes.</summary>
-internal static class UnitTable
+public static class UnitTable
 {
     /// <summary>What may be typed for one kind.</summary>
     /// <param name="Si">The unit that the plan keeps.</param>
     /// <param name="Metric">Taken where no unit is typed, in the metric display.</param>
     /// <param name="Us">Taken where no unit is typed, in the US display.</param>
     /// <param name="Names">Spelling to unit; lower case.</param>
-    internal sealed record Kind(Enum Si, string Metric, string Us, IReadOnlyDictionary<string, Enum> Names);
+    public sealed record Kind(Enum Si, string Metric, string Us, IReadOnlyDictionary<string, Enum> Names);
 
     private static readonly Dictionary<string, Enum> LengthNames = new()
     {

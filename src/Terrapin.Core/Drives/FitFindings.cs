@@ -1,0 +1,243 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Drives;
+
+/// <summary>Whether a drive can be put on a valve where that valve is: what it grips, what is in its way, what feeds it.</summary>
+internal static class FitFindings
+{
+    /// <summary>A strap cannot sit nearer to the stem than the valve's own body, m: our own screening value.</summary>
+    public const double NearestStrapM = 0.04;
+
+    /// <summary>Less room than this round a drive is a caution, m: our own screening value.</summary>
+    private const double LittleRoomM = 0.01;
+
+    private const double CautionShareOfLimit = 0.8;
+
+    public static IReadOnlyList<Finding> Of(MainValve main, FittedDrive drive, DriveSpec spec, string at)
+    {
+        var found = new FindingCollector(Stage.Drive, at);
+        AddGrip(main, spec, found);
+        AddSpread(main, spec, found);
+        AddRoom(main, spec, found);
+        AddBonding(main, spec, found);
+        AddSupply(main, drive, spec, found);
+        AddCold(main, drive, spec, found);
+        return found.Findings;
+    }
+
+    private static void AddGrip(MainValve main, DriveSpec spec, FindingCollector found)
+    {
+        switch (spec.Mount)
+        {
+            case Mount.Saddle when main.Collar.Firm == Answer.No:
+                found.Stop("no-collar", "collar/firm", $"{spec.Name} sits on the valve's own collar, and this valve has none that is firm.", "Choose a drive that straps to the pipe or drives the stem.");
+                break;
+            case Mount.Saddle when main.Collar.Firm == Answer.Unknown:
+                found.Note("collar-unknown", "collar/firm", $"{spec.Name} sits on the valve's collar; nobody has said whether there is a firm one.", "Take the insulation off under the handle and look.");
+                break;
+            case Mount.Stem when main.Stem.Shape == StemShape.Round:
+                found.Stop("round-stem", "stem/shape", $"{spec.Name} grips the flats of the stem, and this stem is round.", "Choose a drive that pushes the handle.");
+                break;
+            case Mount.Stem when main.Stem.Shape == StemShape.Unknown:
+                found.Note("stem-unknown", "stem/shape", $"{spec.Name} grips the flats of the stem; nobody has said whether there are any.", "Take the handle off with the upstream stop shut, and look.");
+                break;
+        }
+
+        if (spec.Mount == Mount.Saddle && main.Collar.Insulated == Answer.Yes)
+        {
+            found.Note("collar-insulated", "collar/insulated", "Insulation covers the collar.", "Take it off the collar before the bracket goes on.");
+        }
+    }
+
+    /// <summary>What the straps would pull with the widest spread that the straight pipe gives.</summary>
+    private static void AddSpread(MainValve main, DriveSpec spec, FindingCollector found)
+    {
+        if (spec.Mount is not (Mount.Strap or Mount.Stem) || spec.RatedTorque is not { } torque || Spread(main) is not { } spread)
+        {
+            return;
+        }
+
+        bool elbow = main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes;
+        string reason = elbow ? "With the elbow both straps go on one side" : "The straight pipe";
+        if (spread <= 0)
+        {
+            found.Stop("elbow-leaves-too-little-spread", "pipeBefore/straightM", $"{reason}, and there is no room for two.", "Use a saddle drive, which keeps the reaction in the valve.");
+            return;
+        }
+
+        double force = torque.Nm / spread;
+        if (WeakerLimitN(main) is { } limit && force > CautionShareOfLimit * limit)
+        {
+            found.Add(
+                force > limit ? Severity.Stop : Severity.Caution,
+                "elbow-leaves-too-little-spread",
+                "pipeBefore/straightM",
+                $"{reason} leaves them {{spread}} apart at the most: each would pull {{force}}, and this pipe stands {{limit}}.",
+                "Use a saddle drive, which keeps the reaction in the valve, or a weaker drive if the valve is free enough.",
+                Trade.Fitter,
+                ("spread", QuantityKind.SmallLength, spread),
+                ("force", QuantityKind.Force, force),
+                ("limit", QuantityKind.Force, limit));
+        }
+    }
+
+    private static double? Spread(MainValve main)
+    {
+        double? before = main.PipeBefore.StraightM;
+        double? after = main.PipeAfter.StraightM;
+        return (main.PipeBefore.Elbow, main.PipeAfter.Elbow) switch
+        {
+            (Answer.Yes, _) => after - NearestStrapM,
+            (_, Answer.Yes) => before - NearestStrapM,
+            _ => before + after,
+        };
+    }
+
+    private static double? WeakerLimitN(MainValve main) =>
+        new[] { Straps.LimitN(main.PipeBefore.Material), Straps.LimitN(main.PipeAfter.Material) }.Min();
+
+    private static void AddRoom(MainValve main, DriveSpec spec, FindingCollector found)
+    {
+        if (spec.Envelope is not { } envelope)
+        {
+            if (main.Obstacles.Count > 0)
+            {
+                found.Note("envelope-unknown", "drive/specId", $"Nothing says how much room {spec.Name} takes up.", "Find the maker's sheet, or hold it in place.");
+            }
+
+            return;
+        }
+
+        for (int i = 0; i < main.Obstacles.Count; i++)
+        {
+            Obstacle obstacle = main.Obstacles[i];
+            if (obstacle.DistanceM is not { } distance)
+            {
+                continue;
+            }
+
+            double clearance = distance - ReachM(envelope, obstacle.Towards);
+            if (clearance < LittleRoomM)
+            {
+                found.Add(
+                    clearance < 0 ? Severity.Stop : Severity.Caution,
+                    "clearance-too-small",
+                    $"obstacles/{i}/distanceM",
+                    clearance < 0
+                        ? $"{spec.Name} needs {{reach}} {Where(obstacle.Towards)}, and {Word(obstacle.Kind)} is {{distance}} away."
+                        : $"{spec.Name} has only {{clearance}} left {Where(obstacle.Towards)}, before {Word(obstacle.Kind)}.",
+                    "Move what is in the way, choose a smaller drive, or use another valve.",
+                    Trade.Fitter,
+                    ("reach", QuantityKind.SmallLength, distance - clearance),
+                    ("distance", QuantityKind.SmallLength, distance),
+                    ("clearance", QuantityKind.SmallLength, clearance));
+            }
+        }
+    }
+
+    private static double ReachM(DriveEnvelope envelope, Towards towards) => towards switch
+    {
+        Towards.OverTheHandle => envelope.OverTheHandleM,
+        Towards.HandleSide or Towards.FarSide => envelope.AcrossM,
+        _ => envelope.AlongM,
+    };
+
+    private static string Where(Towards towards) => towards switch
+    {
+        Towards.OverTheHandle => "over the handle",
+        Towards.HandleSide => "on the handle's side",
+        Towards.FarSide => "on the far side",
+        Towards.Upstream => "upstream along the pipe",
+        _ => "downstream along the pipe",
+    };
+
+    private static string Word(ObstacleKind kind) => kind switch
+    {
+        ObstacleKind.Wall => "a wall",
+        ObstacleKind.Bar => "a bar",
+        ObstacleKind.Insulation => "insulation",
+        ObstacleKind.BondingWire => "a bonding wire",
+        ObstacleKind.Meter => "a meter",
+        _ => "something",
+    };
+
+    private static void AddBonding(MainValve main, DriveSpec spec, FindingCollector found)
+    {
+        bool metal = IsMetal(main.PipeBefore.Material) && IsMetal(main.PipeAfter.Material);
+        if (spec.Mount == Mount.CutIn && metal && spec.PlasticInsert != Answer.No && main.Bonding.PipeIsEarth != Answer.No)
+        {
+            found.Add(
+                main.Bonding.PipeIsEarth == Answer.Yes && spec.PlasticInsert == Answer.Yes ? Severity.Stop : Severity.Caution,
+                "insert-breaks-bonding",
+                "bonding/pipeIsEarth",
+                $"{spec.Name} puts plastic into a metal pipe that {(main.Bonding.PipeIsEarth == Answer.Yes ? "earths" : "may earth")} the building: the bonding is broken.",
+                "Have an electrician bridge the section or confirm the earth before the pipe is cut.",
+                Trade.Electrician);
+        }
+
+        if (main.Bonding.WireOnPipe == Answer.Yes && spec.Mount != Mount.Saddle)
+        {
+            found.Note("keep-bonding-wire", "bonding/wireOnPipe", "A bonding wire sits on this pipe.", "Leave it connected; if it must move, an electrician moves it.", Trade.Electrician);
+        }
+    }
+
+    private static bool IsMetal(PipeMaterial material) => material is PipeMaterial.Copper or PipeMaterial.Steel;
+
+    private static void AddSupply(MainValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
+    {
+        bool needsMains = drive.Power is DrivePower.Mains or DrivePower.MainsWithBattery;
+        if (needsMains && spec.Supply == DriveSupply.BatteriesOnly)
+        {
+            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
+        }
+
+        if (drive.Power is DrivePower.Batteries && spec.Supply == DriveSupply.MainsOnly)
+        {
+            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs from the mains only.", "Choose the mains, or another drive.");
+        }
+
+        if (!needsMains)
+        {
+            return;
+        }
+
+        if (main.Place.Outlet == Answer.No)
+        {
+            found.Stop("no-outlet", "place/outlet", "There is no mains outlet at this valve.", "Run it on batteries, or have an electrician put an outlet there.", Trade.Electrician);
+        }
+        else if (main.Place.OutletDistanceM is { } distance && spec.Cord is { } cord && distance > cord.M)
+        {
+            found.Stop("cord-too-short", "place/outletDistanceM", $"The outlet is {{distance}} away and the cord of {spec.Name} is {{cord}} long.", "Have an outlet put within reach, or run it on batteries; no adapter lies on the floor.", Trade.Electrician, ("distance", QuantityKind.Length, distance), ("cord", QuantityKind.Length, cord.M));
+        }
+        else if (main.Place.OutletDistanceM is null)
+        {
+            found.Note("outlet-not-measured", "place/outletDistanceM", "How far the outlet is from the valve is not measured.", "Measure the way a cord would lie, clear of the wet.");
+        }
+    }
+
+    private static void AddCold(MainValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
+    {
+        if (drive.Power is not (DrivePower.Batteries or DrivePower.MainsWithBattery))
+        {
+            return;
+        }
+
+        if (main.Place.ColdestC is { } coldest && spec.ColdestOnBatteries is { } least && coldest < least.C)
+        {
+            found.Add(
+                drive.Power == DrivePower.Batteries ? Severity.Stop : Severity.Caution,
+                "too-cold-for-batteries",
+                "place/coldestC",
+                $"It gets down to {{coldest}} here, and the batteries of {spec.Name} work down to {{least}}.",
+                "Use the mains, lithium cells if the maker allows them, or a valve in a warmer place.",
+                Trade.Fitter,
+                ("coldest", QuantityKind.Temperature, coldest),
+                ("least", QuantityKind.Temperature, least.C));
+        }
+        else if (main.Place.ColdestC is null && main.Place.Kind is PlaceKind.Outdoors or PlaceKind.GroundBox)
+        {
+            found.Caution("coldest-unknown", "place/coldestC", "How cold it gets here is not known; batteries give less in the cold.", "Ask for the coldest night, or leave a thermometer.");
+        }
+    }
+}

@@ -1,0 +1,91 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Drives;
+
+/// <summary>How long a drive is fed, and what it does when the mains fails.</summary>
+public sealed record PowerOutlook
+{
+    /// <summary>Until its batteries are empty, years; <see langword="null"/>: it does not live on them, or not known.</summary>
+    public double? LifeYears { get; init; }
+
+    /// <summary>Strokes in one set of batteries with nothing else drawn.</summary>
+    public double? LifeStrokes { get; init; }
+
+    /// <summary>Without the mains, h; <see langword="null"/>: there is no backup, or not known.</summary>
+    public double? BackupHours { get; init; }
+
+    /// <summary>Whether it can still close the valve with the mains gone.</summary>
+    public required Answer ClosesWithoutMains { get; init; }
+
+    public required IReadOnlyList<Finding> Findings { get; init; }
+
+    private const double SecondsAYear = 31_557_600;
+    private const double JoulesAMilliampHourVolt = 3.6;
+
+    /// <summary>Reckons the supply of a fitted drive. Sources: charge balance (<see cref="Battery"/>).</summary>
+    /// <param name="drive">As fitted.</param>
+    /// <param name="spec">Its figures.</param>
+    /// <param name="at">JSON pointer to its main.</param>
+    public static PowerOutlook Of(FittedDrive drive, DriveSpec spec, string at)
+    {
+        var found = new FindingCollector(Stage.Drive, at);
+        bool hasStore = drive.Power is DrivePower.Batteries or DrivePower.MainsWithBattery;
+        DriveBattery? battery = hasStore ? spec.Battery : null;
+        if (hasStore && battery is null)
+        {
+            found.Note("battery-figures-unknown", "drive/specId", $"Nothing says how long the batteries of {spec.Name} last.", "Find the maker's sheet: capacity, standby current, energy of a stroke.");
+        }
+
+        if (battery is not null && drive.StrokesPerYear is null)
+        {
+            found.Note("strokes-a-year-unknown", "drive/strokesPerYear", "How often the drive is worked is not said; its life is reckoned for standing still.", "Count tests and exercise: a stroke a month both ways is 24 a year.");
+        }
+
+        AddPolicy(drive, found);
+        double capacity = drive.Power == DrivePower.MainsWithBattery ? drive.BackupMah ?? battery?.CapacityMah ?? 0 : battery?.CapacityMah ?? 0;
+        double? drawUa = battery is null ? null : MeanDrawUa(battery, drive.StrokesPerYear ?? 0);
+        return new PowerOutlook
+        {
+            LifeYears = drive.Power == DrivePower.Batteries && battery is not null && Finite(Battery.LifeYears(battery.CapacityMah, battery.UsableShare, drawUa!.Value, battery.SelfDischargePerYear)) is { } years ? years : null,
+            LifeStrokes = battery is { StrokeJ: > 0 } ? battery.CapacityMah * battery.UsableShare * battery.VoltageV * JoulesAMilliampHourVolt / battery.StrokeJ : null,
+            BackupHours = drive.Power == DrivePower.MainsWithBattery && battery is not null && drawUa > 0 ? Battery.BackupHours(capacity, battery.UsableShare, drawUa.Value / 1000) : null,
+            ClosesWithoutMains = drive.Power switch
+            {
+                DrivePower.Unknown => Answer.Unknown,
+                DrivePower.Mains => Answer.No,
+                _ => Answer.Yes,
+            },
+            Findings = found.Findings,
+        };
+    }
+
+    private static void AddPolicy(FittedDrive drive, FindingCollector found)
+    {
+        if (drive.Power == DrivePower.Mains)
+        {
+            if (drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen)
+            {
+                found.Stop("cannot-close-without-mains", "drive/onMainsFailure", "It is to close when the mains fails, and nothing is left to turn it then.", "Put a battery behind the mains, or let it stay as it is.");
+            }
+            else
+            {
+                Severity severity = drive.OnMainsFailure == MainsFailurePolicy.Hold ? Severity.Note : Severity.Caution;
+                found.Add(severity, "mains-only", "drive/power", "When the mains fails the valve stays as it is: a leak meanwhile is not stopped.", "Put a battery behind the mains, or settle with the customer that it stays as it is.", Trade.Fitter);
+            }
+        }
+        else if (drive.Power == DrivePower.MainsWithBattery && drive.OnMainsFailure == MainsFailurePolicy.Unknown)
+        {
+            found.Note("mains-failure-undecided", "drive/onMainsFailure", "It is not said what the drive does when the mains fails.", "Settle it with the customer: stay as it is, close, or close and open again.");
+        }
+        else if (drive.OnMainsFailure == MainsFailurePolicy.CloseThenReopen)
+        {
+            found.Caution("reopens-by-itself", "drive/onMainsFailure", "The valve opens again by itself when power returns, with nobody looking.", "See that it stays shut while a sensor is wet, and tell the customer.");
+        }
+    }
+
+    private static double MeanDrawUa(DriveBattery battery, double strokesPerYear) =>
+        battery.StandbyUa + (strokesPerYear > 0 ? Battery.TaskCurrentUa(battery.StrokeJ, battery.VoltageV, SecondsAYear / strokesPerYear) : 0);
+
+    private static double? Finite(double value) => double.IsFinite(value) ? value : null;
+}

@@ -1,0 +1,45 @@
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core;
+
+/// <summary>One choice of devices and rules, in the figures that people compare.</summary>
+public sealed record OptionAssessment
+{
+    /// <summary><see langword="null"/>: the plan as it stands.</summary>
+    public string? OptionId { get; init; }
+
+    public required string Name { get; init; }
+
+    public required Tally Tally { get; init; }
+
+    /// <summary>The names of the drives, one a main that has one.</summary>
+    public required IReadOnlyList<string> Drives { get; init; }
+
+    public required int Sensors { get; init; }
+
+    /// <summary>Each leak point at its worst over the modes, in the order of the plan.</summary>
+    public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
+}
+
+/// <summary>Holds the options of a plan against each other and against the plan as it stands.</summary>
+public static class OptionComparison
+{
+    /// <summary>The plan as it stands first, then its options in their order.</summary>
+    /// <param name="plan">A checked plan.</param>
+    public static IReadOnlyList<OptionAssessment> Of(Plan plan) =>
+        [Assess(plan, null, "As it stands"), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name))];
+
+    private static OptionAssessment Assess(Plan plan, string? id, string name)
+    {
+        Assessment assessment = Assessor.Assess(plan);
+        return new OptionAssessment
+        {
+            OptionId = id,
+            Name = name,
+            Tally = assessment.Tally,
+            Drives = [.. plan.Mains.Where(m => m.Drive is not null).Select(m => plan.SpecOf(m.Drive!).Name)],
+            Sensors = plan.Sensors.Count,
+            Leaks = [.. assessment.Leaks.GroupBy(l => l.LeakId).Select(g => g.Aggregate(Assessor.Worse))],
+        };
+    }
+}

@@ -1,0 +1,41 @@
+namespace Terrapin.Core.Plans;
+
+/// <summary>The way of the water from the supply to the far end of a pipe.</summary>
+/// <param name="Pipes">In the direction of flow.</param>
+/// <param name="Mains">The main valves on it, in the direction of flow.</param>
+/// <param name="PipesBefore">For each of the mains, how many of the pipes come before it.</param>
+public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<MainValve> Mains, IReadOnlyList<int> PipesBefore)
+{
+    /// <summary>The way to the far end of a pipe.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="pipeId">A pipe of that plan; <see langword="null"/> is the supply itself.</param>
+    public static WaterWay To(Plan plan, string? pipeId)
+    {
+        var pipes = new List<Pipe>();
+        var mains = new List<MainValve>();
+        var pipesAfter = new List<int>();
+        string? at = pipeId;
+        while (at is not null)
+        {
+            Pipe pipe = plan.Pipes.First(p => p.Id == at);
+            pipes.Add(pipe);
+            at = pipe.ParentId;
+            if (at is null && pipe.MainId is { } mainId)
+            {
+                MainValve main = plan.Main(mainId);
+                mains.Add(main);
+                pipesAfter.Add(pipes.Count);
+                at = main.FedByPipeId;
+            }
+        }
+
+        pipes.Reverse();
+        mains.Reverse();
+        pipesAfter.Reverse();
+        return new WaterWay(pipes, mains, [.. pipesAfter.Select(after => pipes.Count - after)]);
+    }
+
+    /// <summary>The pipes between one of its mains and the far end.</summary>
+    /// <param name="main">Index into <see cref="Mains"/>.</param>
+    public IEnumerable<Pipe> PipesAfter(int main) => Pipes.Skip(PipesBefore[main]);
+}

@@ -1,0 +1,40 @@
+using System.Text.Json;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Documents;
+
+/// <summary>A whole catalogue as a JSON file, to carry it from one site to another.</summary>
+public sealed record CatalogueFile
+{
+    public const string FormatName = "terrapin-catalogue";
+    public const int CurrentVersion = 1;
+
+    public required string Format { get; init; }
+
+    public required int FormatVersion { get; init; }
+
+    public required Catalogue Catalogue { get; init; }
+
+    /// <summary>The catalogue as indented UTF-8 JSON.</summary>
+    public static byte[] Write(Catalogue catalogue) => JsonSerializer.SerializeToUtf8Bytes(
+        new CatalogueFile { Format = FormatName, FormatVersion = CurrentVersion, Catalogue = catalogue },
+        new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true });
+
+    /// <summary>Reads a catalogue file.</summary>
+    /// <param name="utf8">The file.</param>
+    /// <exception cref="RefusedException">Not a catalogue, of a newer version, or at fault; names the place.</exception>
+    public static Catalogue Read(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = PlanJson.Parse(utf8);
+        JsonElement root = document.RootElement;
+        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
+            || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
+        {
+            throw new RefusedException([new Fault("/format", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.")]);
+        }
+
+        return DocumentVersion.Check(root, "formatVersion", CurrentVersion, "catalogue", "") is { } fault
+            ? throw new RefusedException([fault])
+            : PlanJson.ReadShape<CatalogueFile>(root, "").Catalogue;
+    }
+}

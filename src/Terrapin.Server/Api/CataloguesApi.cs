@@ -1,0 +1,43 @@
+using System.Text.Json;
+using Terrapin.Core.Plans;
+using Terrapin.Documents;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>Catalogues in and out of files; a plan carries its own, so nothing is saved here.</summary>
+internal static class CataloguesApi
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder catalogues = api.MapGroup("/catalogues").WithTags("Catalogues");
+        catalogues.MapPost("/read", ReadFile).WithName("readCatalogueFile")
+            .Accepts<CatalogueFile>("application/json").Produces<Catalogue>().ProducesFaults();
+        catalogues.MapPost("/write", WriteFile).WithName("writeCatalogueFile")
+            .Accepts<Catalogue>("application/json").Produces<CatalogueFile>().ProducesFaults();
+        foreach (CatalogueList list in Enum.GetValues<CatalogueList>())
+        {
+            string name = JsonNamingPolicy.CamelCase.ConvertName(list.ToString());
+            catalogues.MapPost($"/{name}/read", (HttpRequest request) => ReadTable(request, list)).WithName($"read-{name}-table")
+                .Accepts<string>("text/csv").Produces<Catalogue>().ProducesFaults();
+            catalogues.MapPost($"/{name}/write", (HttpRequest request) => WriteTable(request, list)).WithName($"write-{name}-table")
+                .Accepts<Catalogue>("application/json").Produces<string>(200, "text/csv").ProducesFaults();
+        }
+    }
+
+    private static Task<IResult> ReadFile(HttpRequest request) => Body.Use(request, CatalogueFile.Read, c => Task.FromResult(Results.Ok(c)));
+
+    private static Task<IResult> ReadTable(HttpRequest request, CatalogueList list) =>
+        Body.Use(request, utf8 => CatalogueCsv.Read(utf8, list), c => Task.FromResult(Results.Ok(c)));
+
+    private static Task<IResult> WriteFile(HttpRequest request) =>
+        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueFile.Write(c), "application/json", "catalogue.json")));
+
+    private static Task<IResult> WriteTable(HttpRequest request, CatalogueList list) =>
+        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueCsv.Write(c, list), "text/csv", $"{JsonNamingPolicy.CamelCase.ConvertName(list.ToString())}.csv")));
+
+    private static Catalogue ReadCatalogue(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = PlanJson.Parse(utf8);
+        return PlanJson.ReadShape<Catalogue>(document.RootElement, "");
+    }
+}

@@ -1,0 +1,48 @@
+using Microsoft.EntityFrameworkCore;
+
+namespace Terrapin.Store;
+
+/// <summary>A photograph without its picture.</summary>
+public sealed record PhotographSummary(string Id, string? MainId, string Caption, string AddedBy, DateTimeOffset AddedAt, int Width, int Height);
+
+/// <summary>Photographs of sites.</summary>
+public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
+{
+    /// <summary>Those of a site, the oldest first.</summary>
+    public async Task<IReadOnlyList<PhotographSummary>> List(string siteId, CancellationToken cancel) =>
+        await db.Photographs.AsNoTracking().Where(p => p.SiteId == siteId).OrderBy(p => p.Number)
+            .Select(p => new PhotographSummary(p.Id, p.MainId, p.Caption, p.AddedBy, p.AddedAt, p.Width, p.Height)).ToListAsync(cancel);
+
+    /// <summary>The picture, a JPEG; <see langword="null"/> where there is none.</summary>
+    public async Task<byte[]?> Read(string siteId, string id, CancellationToken cancel) =>
+        await db.Photographs.AsNoTracking().Where(p => p.SiteId == siteId && p.Id == id).Select(p => p.Jpeg).FirstOrDefaultAsync(cancel);
+
+    /// <summary>Keeps a photograph; <see langword="null"/> where there is no such site.</summary>
+    public async Task<PhotographSummary?> Add(string siteId, string? mainId, string caption, string author, byte[] jpeg, int width, int height, CancellationToken cancel)
+    {
+        if (!await db.Sites.AnyAsync(s => s.Id == siteId, cancel))
+        {
+            return null;
+        }
+
+        var row = new PhotographRow
+        {
+            SiteId = siteId,
+            Id = Guid.CreateVersion7().ToString("n"),
+            MainId = mainId,
+            Caption = caption,
+            AddedBy = author,
+            AddedAt = clock.GetLocalNow(),
+            Width = width,
+            Height = height,
+            Jpeg = jpeg,
+        };
+        db.Photographs.Add(row);
+        await db.SaveChangesAsync(cancel);
+        return new PhotographSummary(row.Id, row.MainId, row.Caption, row.AddedBy, row.AddedAt, row.Width, row.Height);
+    }
+
+    /// <summary>Takes a photograph out; whether there was one.</summary>
+    public async Task<bool> Remove(string siteId, string id, CancellationToken cancel) =>
+        await db.Photographs.Where(p => p.SiteId == siteId && p.Id == id).ExecuteDeleteAsync(cancel) > 0;
+}

@@ -1,0 +1,143 @@
+using CsCheck;
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Drives;
+
+/// <summary>Whether a drive can sit where the valve is.</summary>
+public class FitTests
+{
+    private static readonly EarthBonding Earth = new() { PipeIsEarth = Answer.Yes };
+
+    public static TheoryData<string, Severity, string, string, Func<MainValve, MainValve>> Places => new()
+    {
+        { "no-collar", Severity.Stop, "sa-20", "/mains/0/collar/firm", m => m with { Collar = new ValveCollar { Firm = Answer.No } } },
+        { "collar-unknown", Severity.Note, "sa-20", "/mains/0/collar/firm", m => m with { Collar = new ValveCollar() } },
+        { "round-stem", Severity.Stop, "st-16", "/mains/0/stem/shape", m => m with { Stem = new ValveStem { Shape = StemShape.Round } } },
+        { "elbow-leaves-too-little-spread", Severity.Stop, "sd-12", "/mains/0/pipeBefore/straightM", m => m with { PipeBefore = m.PipeBefore with { Elbow = Answer.Yes, StraightM = 0.03 }, PipeAfter = m.PipeAfter with { StraightM = 0.065 } } },
+        { "clearance-too-small", Severity.Stop, "sa-20", "/mains/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.OverTheHandle, DistanceM = 0.12 }] } },
+        { "clearance-too-small", Severity.Caution, "sa-20", "/mains/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.HandleSide, DistanceM = 0.065 }] } },
+        { "insert-breaks-bonding", Severity.Stop, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m with { Bonding = Earth } },
+        { "insert-breaks-bonding", Severity.Caution, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m },
+        { "cord-too-short", Severity.Stop, "sa-20", "/mains/0/place/outletDistanceM", m => m with { Place = m.Place with { OutletDistanceM = 1.6 } } },
+        { "no-outlet", Severity.Stop, "sa-20", "/mains/0/place/outlet", m => m with { Place = m.Place with { Outlet = Answer.No } } },
+    };
+
+    [Theory]
+    [MemberData(nameof(Places))]
+    public void Each_place_that_is_in_the_way_is_named(string code, Severity severity, string spec, string where, Func<MainValve, MainValve> change)
+    {
+        DriveVerdict verdict = House().WithMain(change).WithDrive(d => d with { SpecId = spec }).Verdict();
+        Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
+        Assert.Equal((severity, Stage.Drive, where), (finding.Severity, finding.Stage, finding.Where));
+        Assert.Equal(severity == Severity.Stop, verdict.Verdict == TorqueVerdict.Stop);
+    }
+
+    [Theory]
+    [InlineData("weeps-at-stem", Severity.Caution)]
+    [InlineData("exercised-too-little", Severity.Note)]
+    [InlineData("animals-behind-valve", Severity.Caution)]
+    [InlineData("other-tenants-behind-valve", Severity.Caution)]
+    [InlineData("circulation-behind-shut-main", Severity.Caution)]
+    [InlineData("fired-heater-behind-shut-main", Severity.Caution)]
+    [InlineData("boiler-fills-itself", Severity.Caution)]
+    [InlineData("radio-below-lid", Severity.Caution)]
+    [InlineData("valve-may-freeze", Severity.Caution)]
+    [InlineData("replacing-needs-upstream", Severity.Stop)]
+    public void What_the_survey_says_is_a_finding_of_the_main(string code, Severity severity)
+    {
+        Plan plan = House().WithMain(m => m with
+        {
+            Kind = code == "replacing-needs-upstream" ? ValveKind.Gate : m.Kind,
+            UpstreamStop = UpstreamStop.None,
+            WeepsAtStem = Answer.Yes,
+            ExerciseStrokes = 2,
+            FeedsAnimals = Answer.Yes,
+            FeedsOtherTenants = Answer.Yes,
+            Heater = new Heater { Kind = HeaterKind.Boiler, Circulation = Answer.Yes, FillsItself = Answer.Yes },
+            Place = new ValvePlace { Kind = PlaceKind.GroundBox, ColdestC = -8 },
+        });
+        Finding finding = Assert.Single(plan.Verdict().Findings, f => f.Code == code);
+        Assert.Equal((severity, Stage.Main), (finding.Severity, finding.Stage));
+    }
+
+    [Fact]
+    public void Batteries_in_the_cold_are_a_stop_alone_and_a_caution_behind_the_mains()
+    {
+        Plan cold = House().WithMain(m => m with { Place = m.Place with { ColdestC = -12 } });
+        Finding Of(DrivePower power) => Assert.Single(cold.WithDrive(d => d with { Power = power }).Verdict().Findings, f => f.Code == "too-cold-for-batteries");
+        Assert.Equal(Severity.Stop, Of(DrivePower.Batteries).Severity);
+        Assert.Equal(Severity.Caution, Of(DrivePower.MainsWithBattery).Severity);
+    }
+
+    [Fact]
+    public void A_note_of_the_installer_sets_a_stop_aside_but_never_one_of_the_valve()
+    {
+        Plan weak = House().WithMain(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } });
+        Plan noted = weak.WithDrive(d => d with { OverrideNote = "Tried it, it {turns}." });
+        Assert.Equal(TorqueVerdict.Stop, weak.Verdict().Verdict);
+        DriveVerdict verdict = noted.Verdict();
+        Assert.True(verdict.Overridden);
+        Assert.Equal(TorqueVerdict.Caution, verdict.Verdict);
+        Assert.Contains("it (turns)", Assert.Single(verdict.Findings, f => f.Code == "drive-too-weak").Why);
+        Assert.Equal(TorqueVerdict.Stop, noted.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).Verdict().Verdict);
+    }
+
+    [Fact]
+    public void More_room_never_makes_it_worse() => Gen.Select(Gen.Double[0, 0.3], Gen.Double[0, 0.3], Gen.Enum<Towards>()).Sample((distance, more, towards) =>
+    {
+        int Grave(double m) => (int?)House().WithMain(v => v with { Obstacles = [new Obstacle { Kind = ObstacleKind.Bar, Towards = towards, DistanceM = m }] })
+            .Verdict().Findings.Where(f => f.Code == "clearance-too-small").Max(f => (Severity?)f.Severity) ?? -1;
+        return Grave(distance + more) <= Grave(distance);
+    });
+
+    [Fact]
+    public void Battery_life_in_years_and_strokes()
+    {
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.Batteries, StrokesPerYear = 104 });
+        PowerOutlook power = plan.Verdict().Power!;
+
+        // 2600 mAh, 0.8, 25 µA and 104 strokes of 110 J at 6 V: 60.4 µA in mean.
+        Close(2600 * 0.8 / ((8.766 * (25 + (110.0 / 6 * 104 / 31_557_600 * 1e6))) + 52), power.LifeYears!.Value, 0.001);
+        Close(2600 * 0.8 * 6 * 3.6 / 110, power.LifeStrokes!.Value, 0.001);
+        Assert.Null(power.BackupHours);
+        Assert.Equal(Answer.Yes, power.ClosesWithoutMains);
+    }
+
+    [Fact]
+    public void A_pack_behind_the_mains_gives_hours_and_the_mains_alone_closes_nothing_when_it_fails()
+    {
+        PowerOutlook With(FittedDrive drive) => House().WithDrive(_ => drive).Verdict().Power!;
+        FittedDrive drive = House().Drive();
+        Close(4000 * 0.8 / 0.025, With(drive with { Power = DrivePower.MainsWithBattery, BackupMah = 4000 }).BackupHours!.Value, 0.001);
+        PowerOutlook mains = With(drive with { OnMainsFailure = MainsFailurePolicy.Close });
+        Assert.Equal(Answer.No, mains.ClosesWithoutMains);
+        Assert.Contains(mains.Findings, f => f is { Code: "cannot-close-without-mains", Severity: Severity.Stop });
+    }
+
+    [Fact]
+    public void The_slowest_tight_stroke_and_the_least_angle_count_and_a_bench_angle_never_does()
+    {
+        SeenStroke bench = new() { Stage = StrokeStage.Bench, Direction = StrokeDirection.Closing, DurationS = 9, EndAngleDeg = 70 };
+        FittedDrive drive = House().Drive() with { Strokes = [bench] };
+        Assert.Equal(9, StrokeSeen.DurationS(drive));
+        Assert.Null(StrokeSeen.EndAngleDeg(drive));
+        drive = drive with { Strokes = [bench, bench with { Stage = StrokeStage.Loose, DurationS = 20, EndAngleDeg = 80 }, Tight(13, 88), Tight(14, 86), Tight(12) with { Direction = StrokeDirection.Opening, EndAngleDeg = 3 }] };
+        Assert.Equal(14, StrokeSeen.DurationS(drive));
+        Assert.Equal(86, StrokeSeen.EndAngleDeg(drive));
+    }
+
+    [Fact]
+    public void Every_mount_has_its_own_steps_and_warns_of_fingers_before_each_stroke()
+    {
+        foreach (Mount mount in Enum.GetValues<Mount>())
+        {
+            IReadOnlyList<MountingStep> steps = MountingSteps.For(mount);
+            Assert.Equal(steps.Count, steps.Select(s => s.Id).Distinct().Count());
+            Assert.All(steps.Where(s => s.Id.Contains("stroke")), s => Assert.Contains("Fingers", s.Caution));
+            Assert.True(steps.Select(s => s.Id).ToList().IndexOf("loose-stroke") < steps.Select(s => s.Id).ToList().IndexOf("tight-strokes"));
+        }
+    }
+}

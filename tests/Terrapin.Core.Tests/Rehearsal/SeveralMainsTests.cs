@@ -1,0 +1,157 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Rehearsal;
+
+/// <summary>Mains in line, and one a flat.</summary>
+public class SeveralMainsTests
+{
+    [Fact]
+    public void A_way_runs_through_its_mains_in_the_direction_of_flow()
+    {
+        Plan plan = InLine();
+        WaterWay way = WaterWay.To(plan, "branch");
+        Assert.Equal(["street", "main"], way.Mains.Select(m => m.Id));
+        Assert.Equal(["feed", "rise", "branch"], way.Pipes.Select(p => p.Id));
+        Assert.Equal([0, 1], way.PipesBefore);
+        Assert.True(plan.IsBehind("street", "main"));
+        Assert.False(plan.IsBehind("main", "street"));
+    }
+
+    [Fact]
+    public void In_line_the_hand_valve_says_nothing_and_the_driven_one_closes()
+    {
+        Assessment assessment = Assessor.Assess(InLine());
+        Assert.Equal([MainRole.HandValve, MainRole.Driven], assessment.Mains.Select(m => m.Role));
+        Assert.DoesNotContain(assessment.Findings, f => f.Where.StartsWith("/mains/0", StringComparison.Ordinal) && f.Severity > Severity.Note);
+        Assert.All(assessment.Leaks, l => Assert.Equal((Outcome.Closes, "main"), (l.Outcome, l.MainId)));
+    }
+
+    [Fact]
+    public void The_best_place_for_a_drive_is_ranked_with_reasons()
+    {
+        Plan plan = InLine().WithMain("main", m => m with { Drive = null, Place = new ValvePlace { Outlet = Answer.Yes } });
+        IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
+        Assert.Equal([2, 1], mains.Select(m => m.Rank));
+        Assert.Equal([MainRole.HandValve, MainRole.Candidate], mains.Select(m => m.Role));
+        Assert.Contains(mains[0].Reasons, r => !r.For && r.Text == "it takes several turns");
+        Assert.Contains(mains[1].Reasons, r => r.For && r.Text == "an outlet is near");
+    }
+
+    [Fact]
+    public void A_main_before_the_tank_is_the_worse_choice()
+    {
+        Plan plan = InLine().WithMain("main", m => m with { Drive = null });
+        plan = plan.WithMain("street", m => plan.Main("main") with { Id = m.Id, Name = m.Name, FedByPipeId = null })
+            with { Supply = plan.Supply with { Tank = new PressureTank { AfterMainId = "street", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
+        IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
+        Assert.Equal([2, 1], mains.Select(m => m.Rank));
+        Assert.Contains(mains[0].Reasons, r => !r.For && r.Text.Contains("tank"));
+    }
+
+    [Fact]
+    public void A_tank_between_the_mains_drains_only_past_the_first()
+    {
+        PressureTank tank = new() { AfterMainId = "street", VolumeM3 = 0.06, PrechargePa = 1.8e5 };
+        Plan second = InLine() with { Supply = InLine().Supply with { Tank = tank } };
+        Assert.Equal(0, Rehearser.Of(second, "hose", Mode.Away).DrainDown.TankM3);
+        FittedDrive drive = second.Main("main").Drive!;
+        Plan first = second.WithMain("main", m => m with { Drive = null }).WithMain("street", m => m with { Kind = ValveKind.LeverBall, Size = NominalSize.Dn20, Stiffness = Stiffness.Free, ClosesFully = Answer.Yes, FeedsSprinklers = Answer.No, Drive = drive });
+        Assert.True(Rehearser.Of(first, "hose", Mode.Away).DrainDown.TankM3 > 0.015);
+    }
+
+    [Fact]
+    public void One_a_flat_each_stops_its_own()
+    {
+        Plan plan = Flats();
+        Assessment assessment = Assessor.Assess(plan);
+        Assert.Equal([["hose"], ["hose-2"]], assessment.Mains.Select(m => m.StopsLeaks));
+        Assert.All(assessment.Mains, m => Assert.Null(m.Rank));
+        LeakOutcome second = assessment.Leaks.First(l => l.LeakId == "hose-2");
+        Assert.Equal(("main-2", Outcome.Closes), (second.MainId, second.Outcome));
+    }
+
+    [Fact]
+    public void A_rule_that_closes_the_other_flat_only_tells_and_is_a_stop()
+    {
+        Plan plan = Flats();
+        plan = plan with { Rules = [plan.Rules[0] with { MainIds = ["main"] }, plan.Rules[1] with { MainIds = ["main"] }] };
+        Assessment assessment = Assessor.Assess(plan);
+        Assert.Contains(assessment.Findings, f => f is { Code: "rule-closes-wrong-main", Where: "/rules/1/mainIds" });
+        Assert.Equal(Outcome.TellsOnly, assessment.Leaks.First(l => l.LeakId == "hose-2").Outcome);
+        Assert.Equal(Outcome.Closes, assessment.Leaks.First(l => l.LeakId == "hose").Outcome);
+    }
+
+    [Fact]
+    public void A_leak_before_every_main_is_stopped_by_nothing()
+    {
+        Plan house = House();
+        Plan plan = house with { Pipes = [house.Pipes[0] with { MainId = null }, house.Pipes[1]] };
+        Assessment assessment = Assessor.Assess(plan);
+        Assert.Contains(assessment.Findings, f => f.Code == "leak-before-every-main");
+        Assert.All(assessment.Leaks, l => Assert.Equal(Cause.NoDrive, l.Cause));
+        Assert.Equal(["hose"], assessment.Tally.NotStopped);
+    }
+
+    [Fact]
+    public void Two_valves_in_line_brake_the_flow_a_little_more_than_one()
+    {
+        double one = Rehearser.Of(House(), "hose", Mode.Away).FlowM3PerS.High!.Value;
+        Plan two = InLine() with { Pipes = [.. InLine().Pipes.Select(p => p.Id == "feed" ? p with { LengthM = 0 } : p)] };
+        double less = Rehearser.Of(two, "hose", Mode.Away).FlowM3PerS.High!.Value;
+        Assert.InRange(less, 0.98 * one, one);
+    }
+
+    [Fact]
+    public void Options_are_assessed_beside_the_plan_and_keep_what_is_found()
+    {
+        Plan plan = House();
+        PlanOption strong = PlanOption.Of(plan, "strong", "As quoted");
+        Plan weaker = plan.WithDrive(d => d with { SpecId = "sd-12", Strokes = [] }) with { Sensors = [], Rules = [], Options = [strong] };
+        IReadOnlyList<OptionAssessment> compared = OptionComparison.Of(weaker);
+        Assert.Equal([null, "strong"], compared.Select(c => c.OptionId));
+        Assert.Equal(["Strap drive SD-12"], compared[0].Drives);
+        Assert.Equal(Outcome.Nothing, Assert.Single(compared[0].Leaks).Outcome);
+        Assert.Equal(Outcome.Closes, Assert.Single(compared[1].Leaks).Outcome);
+        Assert.Equal(290 + 28 + 120, compared[1].Tally.Price.Amount);
+        Assert.Equal(145 + 120, compared[0].Tally.Price.Amount);
+    }
+
+    [Fact]
+    public void An_option_that_no_longer_fits_is_refused_by_name()
+    {
+        Plan plan = House();
+        Plan stale = plan with { Options = [PlanOption.Of(plan, "old", "Old")], Rooms = [], Sensors = [], Rules = [] };
+        Fault fault = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(stale))).Faults);
+        Assert.Equal("/options/0", fault.Pointer);
+        Assert.Contains("Option \"Old\" no longer fits", fault.Message);
+    }
+
+    /// <summary>A gate valve at the street, then the worked house's driven valve.</summary>
+    private static Plan InLine()
+    {
+        Plan house = House();
+        MainValve street = NewSite.UnknownMain("street", "Street") with { Kind = ValveKind.Gate, BoreM = 0.0202 };
+        return house with
+        {
+            Mains = [street, house.Mains[0] with { FedByPipeId = "feed" }],
+            Pipes = [new Pipe { Id = "feed", Name = "Feed", MainId = "street", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 2, EndHeightM = 0 }, .. house.Pipes],
+        };
+    }
+
+    private static Plan Flats()
+    {
+        Plan house = House();
+        Room other = house.Rooms[0] with { Id = "bath-2", Name = "Bath", Leaks = [house.Rooms[0].Leaks[0] with { Id = "hose-2", PipeId = "branch-2" }] };
+        return house with
+        {
+            Mains = [house.Mains[0], house.Mains[0] with { Id = "main-2", Name = "Flat 2" }],
+            Pipes = [.. house.Pipes, house.Pipes[0] with { Id = "branch-2", Name = "Branch 2", MainId = "main-2" }],
+            Rooms = [house.Rooms[0], other],
+            Sensors = [house.Sensors[0], house.Sensors[0] with { Id = "puck-2", RoomId = "bath-2", Distances = [new LeakDistance { LeakId = "hose-2", DistanceM = 1 }] }],
+            Rules = [house.Rules[0] with { MainIds = ["main"] }, house.Rules[0] with { Id = "close-2", SensorIds = ["puck-2"], MainIds = ["main-2"] }],
+        };
+    }
+}
