@@ -1,6 +1,7 @@
 using Terrapin.Core;
 using Terrapin.Core.Drives;
-
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
 using Terrapin.Documents;
 
 namespace Terrapin.Server.Tests;
@@ -34,6 +35,35 @@ public sealed class DemoTests
         Assert.Equal(TorqueVerdict.Stop, assessment.Mains[0].Drive.Verdict);
         Assert.Equal(["valve-multi-turn", "sprinklers-behind-valve"], Stops(assessment).Take(2));
         Assert.All(assessment.Mains[0].Drives, d => Assert.Equal(TorqueVerdict.Stop, d.Verdict));
+    }
+
+    [Fact]
+    public void Quern_House_has_a_main_a_flat_a_bakery_before_all_of_them_and_one_rule_that_closes_the_wrong_one()
+    {
+        Assessment assessment = Assess("quern-house");
+        Assert.Equal(["flat-1", "flat-2", "flat-3"], assessment.Mains.Select(m => m.MainId));
+        Assert.All(assessment.Mains, m => Assert.Equal((MainRole.Driven, TorqueVerdict.Passes, 4), (m.Role, m.Drive.Verdict, m.StopsLeaks.Count)));
+        Assert.Equal(["leak-before-every-main", "leak-without-sensor", "rule-closes-wrong-main"], Stops(assessment).Order());
+        Assert.Equal(["mixer-hose", "sink-3", "dishwasher-3", "basin-3", "wc-3"], assessment.Tally.NotStopped);
+    }
+
+    [Fact]
+    public void Net_Loft_is_mended_in_one_of_its_options_and_cheaper_drives_do_not_turn_its_valve()
+    {
+        Plan plan = SiteArchive.Read(File.ReadAllBytes(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json"))).Plan;
+        IReadOnlyList<OptionAssessment> compared = OptionComparison.Of(plan);
+        Assert.Equal([6, 0, 19], compared.Select(o => o.Tally.NotStopped.Count));
+        Assert.True(compared[2].Tally.TorqueRatio < 1);
+    }
+
+    [Fact]
+    public void A_site_file_of_version_1_is_read_and_saved_as_the_present_one()
+    {
+        byte[] file = File.ReadAllBytes(Path.Combine(Golden.Root(), "tests/Terrapin.Server.Tests/Files/site-version-1.terrapin.json"));
+        SiteArchive read = SiteArchive.Read(file);
+        Assert.Equal(Plan.CurrentVersion, read.Plan.Version);
+        Assert.Equal("main", read.Plan.Supply.Tank!.AfterMainId);
+        Assert.Equal(read.Plan.Mains[0].Drive!.SpecId, SiteArchive.Read(SiteArchive.Of(read.Plan, 1, "Ines", DateTimeOffset.UnixEpoch).Write()).Plan.Mains[0].Drive!.SpecId);
     }
 
     private static Assessment Assess(string name) =>

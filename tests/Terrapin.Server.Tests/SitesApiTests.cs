@@ -1,6 +1,8 @@
 using System.Net;
 using System.Net.Http.Json;
+using System.Text;
 using System.Text.Json.Nodes;
+using Terrapin.Core.Plans;
 
 namespace Terrapin.Server.Tests;
 
@@ -107,9 +109,10 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
     [Fact]
     public async Task A_file_from_before_a_key_was_added_to_the_plan_is_still_whole()
     {
-        // The demo site's file has no drive/mounting.
-        string file = File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json"));
-        Assert.DoesNotContain("\"mounting\"", file, StringComparison.Ordinal);
+        JsonNode older = JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "tests/Terrapin.Server.Tests/Files/site-version-1.terrapin.json")))!;
+        older["plan"]!["drive"]!.AsObject().Remove("mounting");
+        older["revision"]!["sha256"] = PlanJson.Hash(Encoding.UTF8.GetBytes(older["plan"]!.ToJsonString(PlanJson.Options)));
+        string file = older.ToJsonString();
         HttpResponseMessage made = await server.Http.PostAsync("/api/sites/import", TestServer.Json(file));
         Assert.Equal(HttpStatusCode.Created, made.StatusCode);
     }

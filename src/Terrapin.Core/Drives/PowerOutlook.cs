@@ -42,14 +42,22 @@ public sealed record PowerOutlook
             found.Note("strokes-a-year-unknown", "drive/strokesPerYear", "How often the drive is worked is not said; its life is reckoned for standing still.", "Count tests and exercise: a stroke a month both ways is 24 a year.");
         }
 
+        if (drive.Power == DrivePower.MainsWithBattery && spec.BackupDraw is null)
+        {
+            found.Note("backup-draw-unknown", "drive/specId", $"Nothing says what {spec.Name} draws while the mains has failed, so how long its backup lasts is not known.", "Measure the current with the mains off, or find the maker's sheet.");
+        }
+
         AddPolicy(drive, found);
-        double capacity = drive.Power == DrivePower.MainsWithBattery ? drive.BackupMah ?? battery?.CapacityMah ?? 0 : battery?.CapacityMah ?? 0;
-        double? drawUa = battery is null ? null : MeanDrawUa(battery, drive.StrokesPerYear ?? 0);
+        double? lifeYears = drive.Power == DrivePower.Batteries && battery is not null
+            ? Battery.LifeYears(battery.CapacityMah, battery.UsableShare, MeanDrawUa(battery, drive.StrokesPerYear ?? 0), battery.SelfDischargePerYear)
+            : null;
         return new PowerOutlook
         {
-            LifeYears = drive.Power == DrivePower.Batteries && battery is not null && Finite(Battery.LifeYears(battery.CapacityMah, battery.UsableShare, drawUa!.Value, battery.SelfDischargePerYear)) is { } years ? years : null,
+            LifeYears = lifeYears is { } years && double.IsFinite(years) ? years : null,
             LifeStrokes = battery is { StrokeJ: > 0 } ? battery.CapacityMah * battery.UsableShare * battery.VoltageV * JoulesAMilliampHourVolt / battery.StrokeJ : null,
-            BackupHours = drive.Power == DrivePower.MainsWithBattery && battery is not null && drawUa > 0 ? Battery.BackupHours(capacity, battery.UsableShare, drawUa.Value / 1000) : null,
+            BackupHours = drive.Power == DrivePower.MainsWithBattery && battery is not null && spec.BackupDraw is { } draw
+                ? Battery.BackupHours(drive.BackupMah ?? battery.CapacityMah, battery.UsableShare, draw.Ma)
+                : null,
             ClosesWithoutMains = drive.Power switch
             {
                 DrivePower.Unknown => Answer.Unknown,
@@ -86,6 +94,4 @@ public sealed record PowerOutlook
 
     private static double MeanDrawUa(DriveBattery battery, double strokesPerYear) =>
         battery.StandbyUa + (strokesPerYear > 0 ? Battery.TaskCurrentUa(battery.StrokeJ, battery.VoltageV, SecondsAYear / strokesPerYear) : 0);
-
-    private static double? Finite(double value) => double.IsFinite(value) ? value : null;
 }

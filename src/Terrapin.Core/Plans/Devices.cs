@@ -78,6 +78,9 @@ public sealed record DriveSpec
 
     public DriveBattery? Battery { get; init; }
 
+    /// <summary>What it draws from a pack behind the mains while the mains has failed, strokes aside.</summary>
+    public CurrentFigure? BackupDraw { get; init; }
+
     /// <summary>The room it takes up round the stem.</summary>
     public DriveEnvelope? Envelope { get; init; }
 
@@ -175,6 +178,14 @@ public sealed record TemperatureFigure
 {
     [Limits(-60, 60, "°C")]
     public required double C { get; init; }
+
+    public required Standing Standing { get; init; }
+}
+
+public sealed record CurrentFigure
+{
+    [Limits(0.0001, 100000, "mA")]
+    public required double Ma { get; init; }
 
     public required Standing Standing { get; init; }
 }

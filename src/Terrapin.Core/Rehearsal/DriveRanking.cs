@@ -32,7 +32,7 @@ public static class DriveRanking
     /// Holds every drive of the catalogue against the valve: those that nothing speaks against first, then those with a
     /// caution, then the rest; among equals by what the site's fastest leak lets through during the stroke.
     /// </summary>
-    /// <param name="plan">A checked plan. A drive that is not chosen is held with the power of the one that is.</param>
+    /// <param name="plan">A checked plan. A drive that is not chosen is held with the supply and the policy of the one that is.</param>
     /// <param name="mainId">One of its mains.</param>
     public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId)
     {
@@ -47,9 +47,12 @@ public static class DriveRanking
 
     private static RankedDrive Rank(Plan plan, MainValve main, DriveSpec spec, LeakFlow? fastest)
     {
-        FittedDrive fitted = main.Drive?.SpecId == spec.Id
-            ? main.Drive
-            : new FittedDrive { SpecId = spec.Id, Power = main.Drive?.Power ?? DrivePower.Unknown };
+        FittedDrive fitted = main.Drive switch
+        {
+            { } chosen when chosen.SpecId == spec.Id => chosen,
+            { } chosen => chosen with { SpecId = spec.Id, Strokes = [], Mounting = null, StepsDone = [], OverrideNote = "" },
+            null => new FittedDrive { SpecId = spec.Id, Power = DrivePower.Unknown },
+        };
         DriveVerdict verdict = ValveVerdict.Of(plan.WithMain(main.Id, m => m with { Drive = fitted }), main.Id);
         double? strokeS = StrokeSeen.DurationS(fitted) ?? spec.Stroke?.S;
         return new RankedDrive

@@ -103,6 +103,8 @@ public static partial class TypedQuantity
         (TypedKind.Angle, _) => "90°",
         (TypedKind.Torque, UnitSystem.Metric) => "12 N·m",
         (TypedKind.Torque, _) => "9 lbf·ft",
+        (TypedKind.Temperature, UnitSystem.Metric) => "-5 °C",
+        (TypedKind.Temperature, _) => "23 °F",
         (TypedKind.Number, _) => "8",
         _ => "12 s",
     };

@@ -90,6 +90,13 @@ public static class UnitTable
             ["lbf·in"] = TorqueUnit.PoundForceInch,
             ["in-lb"] = TorqueUnit.PoundForceInch,
         }),
+        [TypedKind.Temperature] = new(TemperatureUnit.DegreeCelsius, "°c", "°f", new Dictionary<string, Enum>
+        {
+            ["°c"] = TemperatureUnit.DegreeCelsius,
+            ["c"] = TemperatureUnit.DegreeCelsius,
+            ["°f"] = TemperatureUnit.DegreeFahrenheit,
+            ["f"] = TemperatureUnit.DegreeFahrenheit,
+        }),
         [TypedKind.Number] = new(RatioUnit.DecimalFraction, "", "", new Dictionary<string, Enum>
         {
             [""] = RatioUnit.DecimalFraction,
@@ -138,6 +145,9 @@ public enum TypedKind
 
     /// <summary>N·m</summary>
     Torque,
+
+    /// <summary>°C</summary>
+    Temperature,
 
     /// <summary>A plain number, such as a loss coefficient</summary>
     Number,

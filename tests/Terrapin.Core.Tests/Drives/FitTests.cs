@@ -111,7 +111,7 @@ public class FitTests
     {
         PowerOutlook With(FittedDrive drive) => House().WithDrive(_ => drive).Verdict().Power!;
         FittedDrive drive = House().Drive();
-        Close(4000 * 0.8 / 0.025, With(drive with { Power = DrivePower.MainsWithBattery, BackupMah = 4000 }).BackupHours!.Value, 0.001);
+        Close(4000 * 0.8 / 22, With(drive with { Power = DrivePower.MainsWithBattery, BackupMah = 4000 }).BackupHours!.Value, 0.001);
         PowerOutlook mains = With(drive with { OnMainsFailure = MainsFailurePolicy.Close });
         Assert.Equal(Answer.No, mains.ClosesWithoutMains);
         Assert.Contains(mains.Findings, f => f is { Code: "cannot-close-without-mains", Severity: Severity.Stop });

@@ -1,7 +1,8 @@
-import { expect, test } from '../server.js'
+import { expect, remember, test } from '../server.js'
 import { litres, type, choose } from './steps.js'
 
 test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, save, reload', async ({ page, empty }) => {
+  await remember(page, { survey: 'sheet' })
   await page.goto(empty)
   await expect(page.getByRole('heading', { name: 'No site yet' })).toBeVisible()
   await page.getByLabel('New site').fill('Quern House, flat one')

@@ -4,6 +4,7 @@ import { type } from './steps.js'
 const site = '/sites/net-loft-tidewrack-quay'
 
 test('a wrong entry is refused beside its field, and nothing changes', async ({ page, demo }) => {
+  await remember(page, { survey: 'sheet' })
   await page.goto(`${demo}${site}/main`)
   const bore = page.getByRole('textbox', { name: 'Free bore', exact: true })
   for (const [typed, told] of [
@@ -33,6 +34,7 @@ test('a wrong entry is refused beside its field, and nothing changes', async ({ 
 })
 
 test('not measured is an answer that widens the figures', async ({ page, demo }) => {
+  await remember(page, { survey: 'sheet' })
   await page.goto(`${demo}${site}/main`)
   await page.getByRole('button', { name: 'Pressure at rest: not measured' }).click()
   await expect(page.getByRole('textbox', { name: 'Pressure at rest', exact: true })).toHaveValue('')
@@ -42,10 +44,10 @@ test('not measured is an answer that widens the figures', async ({ page, demo })
 })
 
 test("a second window's stale save is refused without loss", async ({ page, context, demo }) => {
-  await remember(page, { author: 'Maren Oddy' })
+  await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
   await page.goto(`${demo}${site}/main`)
   const other = await (await context.browser()!.newContext()).newPage()
-  await remember(other, { author: 'Tove Brill' })
+  await remember(other, { author: 'Tove Brill', survey: 'sheet' })
   await other.goto(`${demo}${site}/main`)
 
   await type(page, 'Free bore', '19', '19 mm')
@@ -56,7 +58,7 @@ test("a second window's stale save is refused without loss", async ({ page, cont
   await other.getByRole('button', { name: 'Save' }).click()
   const dialog = other.getByRole('dialog', { name: 'Somebody saved in the meantime' })
   await expect(dialog).toContainText('Maren Oddy saved revision 2')
-  await expect(dialog).toContainText('/main/boreM')
+  await expect(dialog).toContainText('/mains/0/boreM')
 
   // Go on working: mine is still here. Take theirs: mine is one undo away. Save on top: both are in the history.
   await dialog.getByRole('button', { name: 'Go on working' }).click()
@@ -74,7 +76,7 @@ test("a second window's stale save is refused without loss", async ({ page, cont
 })
 
 test('stale work can be saved on top of what is newer', async ({ page, context, demo }) => {
-  await remember(page, { author: 'Maren Oddy' })
+  await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
   await page.goto(`${demo}${site}/main`)
   const other = await context.newPage()
   await other.goto(`${demo}${site}/main`)

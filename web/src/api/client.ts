@@ -2,8 +2,11 @@ import createClient from 'openapi-fetch'
 import type {
   ApiProblem,
   Assessment,
+  Catalogue,
   ListedSite,
   Mode,
+  OptionAssessment,
+  PhotographSummary,
   Plan,
   Rehearsed,
   SavedPlan,
@@ -15,6 +18,9 @@ import type {
 import type { components, paths } from './schema'
 
 type Input<Name extends string> = components['schemas'][`${Name}Input` & keyof components['schemas']]
+
+/** How a catalogue is written: whole, or one of its lists as a table. */
+export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs'
 
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
@@ -51,6 +57,22 @@ async function settle<T>(answer: Promise<Answer<T>>): Promise<T> {
   throw new Refusal(settled.response.status, (settled.error ?? {}) as ApiProblem)
 }
 
+/** For bodies and answers that are no JSON of ours. */
+async function send<T>(
+  path: string,
+  type: string,
+  body: BodyInit,
+  read: (r: Response) => Promise<T>,
+): Promise<T> {
+  const response = await fetch(path, { method: 'POST', headers: { 'Content-Type': type }, body }).catch(
+    () => {
+      throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
+    },
+  )
+  if (response.ok) return read(response)
+  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+}
+
 const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) })
 
 export const api = {
@@ -84,6 +106,47 @@ export const api = {
 
   rehearse: (plan: Plan, leak: string, mode: Mode): Promise<Rehearsed> =>
     settle(http.POST('/api/rehearsals', { params: { query: { leak, mode } }, body: plan })),
+
+  compare: (plan: Plan): Promise<OptionAssessment[]> => settle(http.POST('/api/comparisons', { body: plan })),
+
+  listPhotographs: (id: string): Promise<PhotographSummary[]> =>
+    settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),
+
+  addPhotograph: (id: string, mainId: string, caption: string, jpeg: Blob, author: string) =>
+    settle(
+      http.POST('/api/sites/{id}/photographs', {
+        params: { path: { id }, query: { mainId, caption } },
+        headers: { ...by(author), 'Content-Type': 'image/jpeg' },
+        body: jpeg as never,
+        bodySerializer: (body) => body as unknown as Blob,
+      }),
+    ),
+
+  removePhotograph: async (id: string, photographId: string): Promise<void> => {
+    const path = { id, photographId }
+    const { response, error } = await http.DELETE('/api/sites/{id}/photographs/{photographId}', {
+      params: { path },
+    })
+    if (!response.ok) throw new Refusal(response.status, (error ?? {}) as ApiProblem)
+  },
+
+  /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
+  catalogues: {
+    write: (catalogue: Catalogue, as: CatalogueForm): Promise<Blob> =>
+      send(
+        `/api/catalogues${as === 'json' ? '' : `/${as}`}/write`,
+        'application/json',
+        JSON.stringify(catalogue),
+        (r) => r.blob(),
+      ),
+    read: (file: Blob, as: CatalogueForm): Promise<Catalogue> =>
+      send(
+        `/api/catalogues${as === 'json' ? '' : `/${as}`}/read`,
+        as === 'json' ? 'application/json' : 'text/csv',
+        file,
+        (r) => r.json() as Promise<Catalogue>,
+      ),
+  },
 
   bench: {
     leakFlow: (body: Input<'LeakFlow'>) => settle(http.POST('/api/bench/leak-flow', { body })),

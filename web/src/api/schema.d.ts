@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compareOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsals": {
         parameters: {
             query?: never;
@@ -324,10 +340,183 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogues/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readCatalogueFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["writeCatalogueFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/drives/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-drives-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/drives/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-drives-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/sensors/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-sensors-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/sensors/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-sensors-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/hubs/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-hubs-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/hubs/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-hubs-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPhotographs"];
+        put?: never;
+        post: operations["addPhotograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/photographs/{photographId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPhotograph"];
+        put?: never;
+        post?: never;
+        delete: operations["removePhotograph"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description The pipe on one side of the valve. */
+        AdjoiningPipe: {
+            material?: components["schemas"]["PipeMaterial"];
+            /** Format: double */
+            outsideDiameterM?: null | number;
+            /**
+             * Format: double
+             * @description From the stem's axis to where the straight pipe ends.
+             */
+            straightM?: null | number;
+            /** @description Whether an elbow ends it. */
+            elbow?: components["schemas"]["Answer"];
+        };
         /** @enum {unknown} */
         Answer: "unknown" | "yes" | "no";
         /** @description The errors as the API's description shows them. */
@@ -356,9 +545,8 @@ export interface components {
         Assessment: {
             /** @description The gravest first. */
             findings: components["schemas"]["Finding"][];
-            drive: components["schemas"]["DriveVerdict"];
-            /** @description Every drive of the catalogue on this valve, the best first. */
-            drives: components["schemas"]["RankedDrive"][];
+            /** @description Each main valve, in the order of the plan. */
+            mains: components["schemas"]["MainAssessment"][];
             /** @description Each leak point in each mode, in the order of the plan. */
             leaks: components["schemas"]["LeakOutcome"][];
             /** @description What each sensor makes of each leak point of its room. */
@@ -437,9 +625,24 @@ export interface components {
             drives: components["schemas"]["DriveSpec"][];
             sensors: components["schemas"]["SensorSpec"][];
             hubs: components["schemas"]["HubSpec"][];
+            /** @description Of all its prices, such as `EUR`; `null`: not said. */
+            currency?: null | string;
+        };
+        /** @description A whole catalogue as a JSON file, to carry it from one site to another. */
+        CatalogueFile: {
+            format: string;
+            /** Format: int32 */
+            formatVersion: number;
+            catalogue: components["schemas"]["Catalogue"];
         };
         /** @enum {unknown} */
-        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
+        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
+        ChoiceReason: {
+            /** @description Whether it speaks for a drive here. */
+            for: boolean;
+            /** @description In a few words. */
+            text: string;
+        };
         /** @description The curve is flow, m³/s, against the valve's angle from open, degrees. */
         ClosingBenchResult: {
             /** Format: double */
@@ -474,6 +677,11 @@ export interface components {
             pipeMaterial: components["schemas"]["PipeMaterial"];
             /** Format: double */
             holeM: number;
+        };
+        CurrentFigure: {
+            /** Format: double */
+            ma: number;
+            standing: components["schemas"]["Standing"];
         };
         /** @description A point of a curve to draw. */
         CurvePoint: {
@@ -520,6 +728,35 @@ export interface components {
             /** Format: double */
             totalM3?: number;
         };
+        /** @description A drive's own set of batteries and what draws on it. */
+        DriveBattery: {
+            /** Format: double */
+            capacityMah: number;
+            /** Format: double */
+            voltageV: number;
+            /**
+             * Format: double
+             * @description What cold and cut-off leave of the capacity.
+             */
+            usableShare: number;
+            /** Format: double */
+            selfDischargePerYear: number;
+            /** Format: double */
+            standbyUa: number;
+            /** Format: double */
+            strokeJ: number;
+            standing: components["schemas"]["Standing"];
+        };
+        /** @description How far a drive reaches from the stem's axis; over the handle, from the pipe's axis. */
+        DriveEnvelope: {
+            /** Format: double */
+            overTheHandleM: number;
+            /** Format: double */
+            acrossM: number;
+            /** Format: double */
+            alongM: number;
+            standing: components["schemas"]["Standing"];
+        };
         /** @enum {unknown} */
         DrivePower: "unknown" | "mains" | "batteries" | "mainsWithBattery";
         DriveSpec: {
@@ -530,8 +767,22 @@ export interface components {
             stroke?: null | components["schemas"]["DurationFigure"];
             start?: null | components["schemas"]["DurationFigure"];
             batteryTorqueShare?: null | components["schemas"]["ShareFigure"];
+            supply?: components["schemas"]["DriveSupply"];
+            cord?: null | components["schemas"]["LengthFigure"];
+            coldestOnBatteries?: null | components["schemas"]["TemperatureFigure"];
+            battery?: null | components["schemas"]["DriveBattery"];
+            backupDraw?: null | components["schemas"]["CurrentFigure"];
+            envelope?: null | components["schemas"]["DriveEnvelope"];
+            /** @description Whether fitting it puts plastic into the pipe, which breaks its earth bonding. */
+            plasticInsert?: components["schemas"]["Answer"];
+            price?: null | components["schemas"]["PriceFigure"];
         };
-        /** @description The drive held against the valve. */
+        /**
+         * @description What a drive can be run from.
+         * @enum {unknown}
+         */
+        DriveSupply: "unknown" | "mainsOnly" | "batteriesOnly" | "either";
+        /** @description The drive of one main held against it. */
         DriveVerdict: {
             verdict: components["schemas"]["TorqueVerdict"];
             basis: components["schemas"]["TorqueBasis"];
@@ -555,12 +806,21 @@ export interface components {
              * @description Available over needed.
              */
             ratio?: null | number;
+            /** @description Whether the installer's note sets a stop of Terrapin's aside. */
+            overridden?: boolean;
+            power?: null | components["schemas"]["PowerOutlook"];
             findings: components["schemas"]["Finding"][];
         };
         DurationFigure: {
             /** Format: double */
             s: number;
             standing: components["schemas"]["Standing"];
+        };
+        /** @description Whether the pipe earths the building. */
+        EarthBonding: {
+            pipeIsEarth?: components["schemas"]["Answer"];
+            /** @description Whether a bonding wire sits on the pipe. */
+            wireOnPipe?: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
         EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort";
@@ -605,16 +865,24 @@ export interface components {
             /** @description Id in the catalogue. */
             specId: string;
             power: components["schemas"]["DrivePower"];
+            /** @description What it does when the mains fails. */
+            onMainsFailure?: components["schemas"]["MainsFailurePolicy"];
             /**
              * Format: double
-             * @description Seconds from open to shut, timed on this valve; replaces the catalogue's figure.
+             * @description How often it is worked, tests and exercise included.
              */
-            measuredStrokeS?: null | number;
+            strokesPerYear?: null | number;
             /**
              * Format: double
-             * @description Where the handle stops, from fully open; 90° is the full quarter turn.
+             * @description A pack behind the mains, of its own charger; `null`: the drive's own battery.
              */
-            measuredEndAngleDeg?: null | number;
+            backupMah?: null | number;
+            /** @description Why the installer fits it against a stop of Terrapin's; empty: no stop is overridden. */
+            overrideNote?: string;
+            /** @description Ids of the mounting steps that are done. */
+            stepsDone?: string[];
+            /** @description Strokes seen and timed, in the order in which they were made. */
+            strokes?: components["schemas"]["SeenStroke"][];
             mounting?: null | components["schemas"]["Mounting"];
         };
         /** @enum {unknown} */
@@ -630,20 +898,29 @@ export interface components {
             flowM3PerS: number;
             /**
              * Format: double
-             * @description Gauge pressure at the main valve while the tap runs.
+             * @description The same while the tap runs.
              */
             pressurePa: number;
         };
+        /** @enum {unknown} */
+        HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
         /** @description A heater or hot-water cylinder behind the main valve. */
         Heater: {
+            kind?: components["schemas"]["HeaterKind"];
+            /** @description Whether a pump keeps its hot water going round. */
+            circulation?: components["schemas"]["Answer"];
+            /** @description Whether a boiler fills itself from this main. */
+            fillsItself?: components["schemas"]["Answer"];
             /** Format: double */
             volumeM3?: null | number;
             /**
              * Format: double
-             * @description Height of its water above the main valve.
+             * @description Height of its water above where the pressure was read.
              */
             heightM?: null | number;
         };
+        /** @enum {unknown} */
+        HeaterKind: "unknown" | "cylinder" | "tankless" | "boiler";
         HeightFigure: {
             /** Format: double */
             m: number;
@@ -653,6 +930,7 @@ export interface components {
             id: string;
             name: string;
             logic?: null | components["schemas"]["DurationFigure"];
+            price?: null | components["schemas"]["PriceFigure"];
         };
         /** @description How far the water runs along the floor from a leak point to a sensor. */
         LeakDistance: {
@@ -689,6 +967,8 @@ export interface components {
         LeakOutcome: {
             leakId: string;
             mode: components["schemas"]["Mode"];
+            /** @description The main that closes for it; `null` where none before it has a drive. */
+            mainId?: null | string;
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description m³. */
@@ -724,6 +1004,11 @@ export interface components {
             heightAboveFloorM?: null | number;
             position: components["schemas"]["FloorPosition"];
         };
+        LengthFigure: {
+            /** Format: double */
+            m: number;
+            standing: components["schemas"]["Standing"];
+        };
         /** @description A site in a list, with how far its stages have come. */
         ListedSite: {
             id: string;
@@ -736,8 +1021,37 @@ export interface components {
             stages: components["schemas"]["StageStatus"][];
             tally: components["schemas"]["Tally"];
         };
-        /** @description The valve that stops all the water to the part protected. */
+        /** @description One main valve: what it stops, what suits it, and how it compares with those in line with it. */
+        MainAssessment: {
+            mainId: string;
+            role: components["schemas"]["MainRole"];
+            drive: components["schemas"]["DriveVerdict"];
+            /** @description Every drive of the catalogue on this valve, the best first. */
+            drives: components["schemas"]["RankedDrive"][];
+            /** @description The leak points that it stops when shut. */
+            stopsLeaks: string[];
+            /**
+             * Format: int32
+             * @description 1 is the best place for a drive among the mains in line with it; `null`: it is alone.
+             */
+            rank?: null | number;
+            /** @description What speaks for and against a drive on it. */
+            reasons: components["schemas"]["ChoiceReason"][];
+            /** @description The steps of mounting its drive, in order; empty without one. */
+            steps: components["schemas"]["MountingStep"][];
+        };
+        /** @enum {unknown} */
+        MainRole: "driven" | "candidate" | "handValve";
+        /**
+         * @description A valve that stops all the water to the part behind it, as it was surveyed, with the drive on it. Heights are above where
+         *     the pressure was read.
+         */
         MainValve: {
+            id: string;
+            /** @description By its place. */
+            name: string;
+            /** @description The pipe at whose far end it sits; `null`: it takes its water straight from the supply. */
+            fedByPipeId?: null | string;
             kind: components["schemas"]["ValveKind"];
             size?: null | components["schemas"]["NominalSize"];
             /**
@@ -745,7 +1059,21 @@ export interface components {
              * @description Free bore through the open valve.
              */
             boreM?: null | number;
+            handle?: components["schemas"]["ValveHandle"];
+            stem?: components["schemas"]["ValveStem"];
+            collar?: components["schemas"]["ValveCollar"];
+            pipeBefore?: components["schemas"]["AdjoiningPipe"];
+            pipeAfter?: components["schemas"]["AdjoiningPipe"];
+            /** @description What is in the way of a drive. */
+            obstacles?: components["schemas"]["Obstacle"][];
             stiffness: components["schemas"]["Stiffness"];
+            /**
+             * Format: int32
+             * @description How often it was worked before the pull was read.
+             */
+            exerciseStrokes?: null | number;
+            /** @description Whether it weeps at the stem once worked. */
+            weepsAtStem?: components["schemas"]["Answer"];
             pullToOpen?: null | components["schemas"]["PullReading"];
             pullToClose?: null | components["schemas"]["PullReading"];
             /** @description Whether a low tap runs dry when the valve is shut by hand. */
@@ -756,12 +1084,22 @@ export interface components {
              */
             passesM3PerS?: null | number;
             upstreamStop: components["schemas"]["UpstreamStop"];
+            sideOfMeter?: components["schemas"]["SideOfMeter"];
+            place?: components["schemas"]["ValvePlace"];
+            bonding?: components["schemas"]["EarthBonding"];
             /** @description Whether fire sprinklers or hose reels are fed through this valve. */
             feedsSprinklers: components["schemas"]["Answer"];
-            /** @description Whether someone behind this valve is at risk without water, or animals or a process depend on it. */
+            /** @description Whether someone behind this valve is at risk without water, or medical or water-cooled equipment needs it. */
             feedsVitalUse: components["schemas"]["Answer"];
+            /** @description Whether animals drink from it. */
+            feedsAnimals?: components["schemas"]["Answer"];
+            /** @description Whether other people's flats hang on it. */
+            feedsOtherTenants?: components["schemas"]["Answer"];
             heater?: null | components["schemas"]["Heater"];
+            drive?: null | components["schemas"]["FittedDrive"];
         };
+        /** @enum {unknown} */
+        MainsFailurePolicy: "unknown" | "hold" | "close" | "closeThenReopen";
         /**
          * @description Who is home.
          * @enum {unknown}
@@ -798,12 +1136,51 @@ export interface components {
             /** @description The pipe that the straps sit on. */
             strappedPipe: components["schemas"]["PipeMaterial"];
         };
+        /** @description One step of mounting a drive. */
+        MountingStep: {
+            /** @description Stable; kept in the plan once done. */
+            id: string;
+            /** @description What to do. */
+            text: string;
+            /** @description What can hurt here; `null`: nothing out of the usual. */
+            caution: null | string;
+            /** @description Who may do it. */
+            trade: components["schemas"]["Trade"];
+        };
         /** @description The name of a new site. */
         NewSiteRequest: {
             name: string;
         };
         /** @enum {unknown} */
         NominalSize: "dn15" | "dn20" | "dn25" | "dn32" | "dn40" | "dn50" | null;
+        Obstacle: {
+            kind: components["schemas"]["ObstacleKind"];
+            towards: components["schemas"]["Towards"];
+            /**
+             * Format: double
+             * @description From the stem's axis; over the handle, from the pipe's axis.
+             */
+            distanceM?: null | number;
+        };
+        /** @enum {unknown} */
+        ObstacleKind: "wall" | "bar" | "insulation" | "bondingWire" | "meter" | "other";
+        /** @description One choice of devices and rules, in the figures that people compare. */
+        OptionAssessment: {
+            /** @description `null`: the plan as it stands. */
+            optionId?: null | string;
+            name: string;
+            tally: components["schemas"]["Tally"];
+            /** @description The names of the drives, one a main that has one. */
+            drives: string[];
+            /** Format: int32 */
+            sensors: number;
+            /** @description Each leak point at its worst over the modes, in the order of the plan. */
+            leaks: components["schemas"]["LeakOutcome"][];
+        };
+        OptionDrive: {
+            mainId: string;
+            drive: components["schemas"]["FittedDrive"];
+        };
         /** @enum {unknown} */
         Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow";
         /** @enum {unknown} */
@@ -827,11 +1204,26 @@ export interface components {
              */
             volumeM3: number;
         };
+        /** @description A photograph without its picture. */
+        PhotographSummary: {
+            id: string;
+            mainId: null | string;
+            caption: string;
+            addedBy: string;
+            /** Format: date-time */
+            addedAt: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+        };
         Pipe: {
             id: string;
             name: string;
-            /** @description The pipe that feeds this one; `null` where it starts at the main valve. */
+            /** @description The pipe that feeds this one; `null` where it starts at a main valve or at the supply. */
             parentId?: null | string;
+            /** @description The main valve it starts at; with no string? Pipe.ParentId either it starts at the supply, before every main. */
+            mainId?: null | string;
             material: components["schemas"]["PipeMaterial"];
             /** Format: double */
             boreM?: null | number;
@@ -839,7 +1231,7 @@ export interface components {
             lengthM?: null | number;
             /**
              * Format: double
-             * @description Height of its far end above the main valve; negative is below.
+             * @description Height of its far end above where the pressure was read; negative is below.
              */
             endHeightM?: null | number;
             /**
@@ -855,6 +1247,8 @@ export interface components {
         };
         /** @enum {unknown} */
         PipeMaterial: "unknown" | "copper" | "steel" | "rigidPlastic" | "crossLinkedPolyethylene";
+        /** @enum {unknown} */
+        PlaceKind: "unknown" | "indoors" | "damp" | "outdoors" | "groundBox";
         /**
          * @description One site as it is planned: what is there, what is fitted, and what shall happen when it leaks. Immutable; saved whole.
          *     SI throughout, the unit in the name. `null` on a measurement means <em>not measured</em>.
@@ -864,21 +1258,55 @@ export interface components {
             version: number;
             site: components["schemas"]["Site"];
             supply: components["schemas"]["WaterSupply"];
-            main: components["schemas"]["MainValve"];
-            /** @description The pipes behind the main valve, as a tree; a pipe without a parent starts at the valve. */
+            /** @description The main valves, at least one: in line, or one for each part of the building. */
+            mains: components["schemas"]["MainValve"][];
+            /** @description The pipes, as a tree that starts at the supply and runs through the main valves. */
             pipes: components["schemas"]["Pipe"][];
-            drive?: null | components["schemas"]["FittedDrive"];
             rooms: components["schemas"]["Room"][];
             sensors: components["schemas"]["Sensor"][];
             /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
             hubId?: null | string;
             rules: components["schemas"]["Rule"][];
+            /** @description Other choices of drives, sensors, hub and rules for the same building, kept to compare. */
+            options?: components["schemas"]["PlanOption"][];
             /** @description The devices that this plan may use, with the figures it was reckoned with. */
             catalogue: components["schemas"]["Catalogue"];
         };
+        /** @description What a customer could have instead: everything that is chosen, nothing that is found. */
+        PlanOption: {
+            id: string;
+            name: string;
+            /** @description The drives, each on its main. */
+            drives: components["schemas"]["OptionDrive"][];
+            sensors: components["schemas"]["Sensor"][];
+            hubId?: null | string;
+            rules: components["schemas"]["Rule"][];
+        };
+        /** @description How long a drive is fed, and what it does when the mains fails. */
+        PowerOutlook: {
+            /**
+             * Format: double
+             * @description Until its batteries are empty, years; `null`: it does not live on them, or not known.
+             */
+            lifeYears?: null | number;
+            /**
+             * Format: double
+             * @description Strokes in one set of batteries with nothing else drawn.
+             */
+            lifeStrokes?: null | number;
+            /**
+             * Format: double
+             * @description Without the mains, h; `null`: there is no backup, or not known.
+             */
+            backupHours?: null | number;
+            /** @description Whether it can still close the valve with the mains gone. */
+            closesWithoutMains: components["schemas"]["Answer"];
+            findings: components["schemas"]["Finding"][];
+        };
         /** @description A tank with an air cushion that keeps the pressure up. */
         PressureTank: {
-            side: components["schemas"]["ValveSide"];
+            /** @description The last main valve that the water passes before it; `null`: it is before every main. */
+            afterMainId?: null | string;
             /** Format: double */
             volumeM3?: null | number;
             /**
@@ -886,6 +1314,14 @@ export interface components {
              * @description Gauge pressure of the air with the tank empty of water.
              */
             prechargePa?: null | number;
+        };
+        PriceFigure: {
+            /**
+             * Format: double
+             * @description In the catalogue's currency.
+             */
+            amount: number;
+            standing: components["schemas"]["Standing"];
         };
         /** @description A spring scale hooked on the handle, square to it. */
         PullReading: {
@@ -898,7 +1334,8 @@ export interface components {
             armM: number;
         };
         Pump: {
-            side: components["schemas"]["ValveSide"];
+            /** @description The last main valve that the water passes before it; `null`: it is before every main. */
+            afterMainId?: null | string;
             /** @description Whether the pump is stopped when the valve is closed. */
             stopsOnClosing: components["schemas"]["Answer"];
         };
@@ -913,7 +1350,7 @@ export interface components {
             value: number;
         };
         /** @enum {unknown} */
-        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "force" | "duration" | "angle" | "ratio";
+        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "force" | "duration" | "angle" | "temperature" | "hours" | "ratio";
         /** @description A drive of the catalogue as it would do on this valve. */
         RankedDrive: {
             specId: string;
@@ -989,6 +1426,8 @@ export interface components {
             confirmS: number;
             modes: components["schemas"]["Mode"][];
             action: components["schemas"]["RuleAction"];
+            /** @description The main valves it closes; none named: every one that has a drive. */
+            mainIds?: string[];
             /**
              * Format: double
              * @description From telling to closing.
@@ -1018,6 +1457,18 @@ export interface components {
             /** Format: date-time */
             savedAt: string;
         };
+        /** @description A stroke that somebody watched. */
+        SeenStroke: {
+            stage: components["schemas"]["StrokeStage"];
+            direction: components["schemas"]["StrokeDirection"];
+            /** Format: double */
+            durationS?: null | number;
+            /**
+             * Format: double
+             * @description Where the handle stopped, from fully open; 90° is the full quarter turn.
+             */
+            endAngleDeg?: null | number;
+        };
         Sensor: {
             id: string;
             name: string;
@@ -1036,6 +1487,7 @@ export interface components {
             contactGap?: null | components["schemas"]["HeightFigure"];
             response?: null | components["schemas"]["DurationFigure"];
             radio?: null | components["schemas"]["DurationFigure"];
+            price?: null | components["schemas"]["PriceFigure"];
         };
         /** @description When a sensor knows of a leak. */
         SensorTrip: {
@@ -1058,6 +1510,8 @@ export interface components {
             share: number;
             standing: components["schemas"]["Standing"];
         };
+        /** @enum {unknown} */
+        SideOfMeter: "unknown" | "house" | "street" | "noMeter";
         Site: {
             name: string;
             notes?: string;
@@ -1070,6 +1524,21 @@ export interface components {
             revision: components["schemas"]["ArchivedRevision"];
             /** @description The plan, as `plan.schema.json` describes it. */
             plan: components["schemas"]["Plan"];
+        };
+        /** @description What the chosen devices of a plan cost by its catalogue. */
+        SitePrice: {
+            /**
+             * Format: double
+             * @description Of those whose price is known, in the catalogue's currency.
+             */
+            amount: number;
+            /** @description `null`: not said. */
+            currency: null | string;
+            /**
+             * Format: int32
+             * @description How many devices have no price, so that the amount is a lower bound.
+             */
+            unpriced: number;
         };
         /** @enum {unknown} */
         Stage: "main" | "drive" | "rooms" | "sensors" | "rules" | "rehearse";
@@ -1084,6 +1553,8 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "measured" | "makersSheet" | "assumed";
+        /** @enum {unknown} */
+        StemShape: "unknown" | "twoFlats" | "square" | "round";
         /** @enum {unknown} */
         Stiffness: "unknown" | "free" | "stiff" | "notMovedForYears" | "seized";
         StrapsInput: {
@@ -1103,6 +1574,13 @@ export interface components {
             /** Format: double */
             limitN: null | number;
         };
+        /** @enum {unknown} */
+        StrokeDirection: "closing" | "opening";
+        /**
+         * @description How the drive sat when a stroke was made.
+         * @enum {unknown}
+         */
+        StrokeStage: "bench" | "loose" | "tight";
         SupplyTestInput: {
             /** Format: double */
             staticPressurePa: number;
@@ -1126,9 +1604,11 @@ export interface components {
             notStopped: string[];
             /**
              * Format: double
-             * @description Available over needed torque of the drive.
+             * @description Available over needed torque, of the drive with the least.
              */
             torqueRatio?: null | number;
+            /** @description What is chosen costs so much. */
+            price: components["schemas"]["SitePrice"];
             /** Format: int32 */
             stops: number;
             /** Format: int32 */
@@ -1138,6 +1618,11 @@ export interface components {
              * @description Measurements that are missing and make a result a bound.
              */
             notMeasured: number;
+        };
+        TemperatureFigure: {
+            /** Format: double */
+            c: number;
+            standing: components["schemas"]["Standing"];
         };
         /** @description Something that happens, with who decided it. */
         TimelineEvent: {
@@ -1205,6 +1690,11 @@ export interface components {
         /** @enum {unknown} */
         TorqueVerdict: "unknown" | "passes" | "caution" | "stop";
         /**
+         * @description Where something stands, seen from the stem.
+         * @enum {unknown}
+         */
+        Towards: "overTheHandle" | "handleSide" | "farSide" | "upstream" | "downstream";
+        /**
          * @description Who may carry out the remedy; local code decides.
          * @enum {unknown}
          */
@@ -1213,7 +1703,7 @@ export interface components {
          * @description What a field takes.
          * @enum {unknown}
          */
-        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "torque" | "number" | "pullAtArm" | "pressureAtFlow";
+        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "torque" | "temperature" | "number" | "pullAtArm" | "pressureAtFlow";
         /** @description What a person typed into a measurement field. */
         TypedText: {
             kind: components["schemas"]["TypedKind"];
@@ -1227,17 +1717,59 @@ export interface components {
         UnitSystem: "metric" | "us";
         /** @enum {unknown} */
         UpstreamStop: "unknown" | "works" | "doesNotClose" | "none";
+        /** @description The firm round part under the handle that a bracket sits on. */
+        ValveCollar: {
+            firm?: components["schemas"]["Answer"];
+            /** Format: double */
+            diameterM?: null | number;
+            /** @description Whether insulation covers it. */
+            insulated?: components["schemas"]["Answer"];
+        };
+        ValveHandle: {
+            /**
+             * Format: double
+             * @description From the stem's axis to its end.
+             */
+            lengthM?: null | number;
+            /** Format: double */
+            thicknessM?: null | number;
+            /** @description Which way it points when open. */
+            pointsWhenOpen?: components["schemas"]["HandleDirection"];
+        };
         /** @enum {unknown} */
         ValveKind: "unknown" | "leverBall" | "teeBall" | "gate" | "globe" | "screwDown";
-        /** @enum {unknown} */
-        ValveSide: "supply" | "house";
+        ValvePlace: {
+            kind?: components["schemas"]["PlaceKind"];
+            /** @description Whether a metal lid or door closes over it. */
+            metalLid?: components["schemas"]["Answer"];
+            /**
+             * Format: double
+             * @description The coldest it gets there.
+             */
+            coldestC?: null | number;
+            /** @description Whether there is a mains outlet at all. */
+            outlet?: components["schemas"]["Answer"];
+            /**
+             * Format: double
+             * @description From the valve to the outlet, the way a cord would lie.
+             */
+            outletDistanceM?: null | number;
+        };
+        ValveStem: {
+            shape?: components["schemas"]["StemShape"];
+            /**
+             * Format: double
+             * @description Across the flats.
+             */
+            acrossFlatsM?: null | number;
+        };
         /** @enum {unknown} */
         WaterSide: "cold" | "hot";
-        /** @description The water in front of the main valve. */
+        /** @description The water in front of the first main valve. Heights of the plan are above where its pressure was read. */
         WaterSupply: {
             /**
              * Format: double
-             * @description Gauge pressure at the main valve with every tap shut.
+             * @description Gauge pressure where the water comes in with every tap shut.
              */
             staticPressurePa?: null | number;
             flowTest?: null | components["schemas"]["FlowTest"];
@@ -1600,6 +2132,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    compareOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAssessment"][];
                 };
             };
             /** @description Bad Request */
@@ -2255,6 +2838,565 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    readCatalogueFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    writeCatalogueFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueFile"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-drives-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-drives-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-sensors-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-sensors-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-hubs-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-hubs-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    listPhotographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographSummary"][];
+                };
+            };
+        };
+    };
+    addPhotograph: {
+        parameters: {
+            query?: {
+                mainId?: string;
+                caption?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographSummary"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    readPhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photographId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    removePhotograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photographId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

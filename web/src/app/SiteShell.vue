@@ -68,6 +68,11 @@ function named() {
   saveAfterNaming.value = false
 }
 
+const pages = [
+  { to: 'options', name: 'Options side by side' },
+  { to: 'catalogue', name: 'Catalogue' },
+]
+
 const goTo = (stage: string) => router.push(`/sites/${open.siteId}/${stage}`)
 
 useShortcuts({
@@ -91,6 +96,12 @@ const commands = computed<Command[]>(() => [
       run: () => router.push({ path: `/sites/${open.siteId}/rehearse`, query: { leak: leak.id } }),
     })),
   ),
+  ...(open.plan?.mains ?? []).map((main) => ({
+    name: `Main: ${main.name}`,
+    run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
+  })),
+  { name: 'Options side by side', run: () => goTo('options') },
+  { name: 'Catalogue', run: () => goTo('catalogue') },
   { name: 'Save', run: save },
   { name: 'Undo', run: () => open.undo() },
   { name: 'Redo', run: () => open.redo() },
@@ -154,6 +165,15 @@ const commands = computed<Command[]>(() => [
           Save
         </button>
         <PreferencesMenu @rename="sheet = 'author'">
+          <MenuItem v-for="page in pages" :key="page.to" v-slot="{ active }">
+            <RouterLink
+              :to="`/sites/${open.siteId}/${page.to}`"
+              class="menu-row block"
+              :class="{ 'bg-moss-wash': active }"
+            >
+              {{ page.name }}
+            </RouterLink>
+          </MenuItem>
           <MenuItem v-slot="{ active }">
             <button
               type="button"

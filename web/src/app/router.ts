@@ -21,6 +21,12 @@ export const router = createRouter({
           name: 'rehearse',
           component: () => import('@/stages/rehearse/RehearseStage.vue'),
         },
+        {
+          path: 'catalogue',
+          name: 'catalogue',
+          component: () => import('@/catalogue/CataloguePage.vue'),
+        },
+        { path: 'options', name: 'options', component: () => import('@/options/OptionsPage.vue') },
       ],
     },
     { path: '/bench/:id?', name: 'bench', component: () => import('@/bench/BenchPage.vue') },

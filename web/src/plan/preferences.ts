@@ -16,6 +16,10 @@ export const usePreferences = defineStore('preferences', () => {
   )
   const author = ref(kept('author') ?? '')
 
+  /** The survey of a main one card at a time, or all of it on one sheet. */
+  const survey = ref<'cards' | 'sheet'>(kept('survey') === 'sheet' ? 'sheet' : 'cards')
+
+  watch(survey, (now) => localStorage.setItem('terrapin.survey', now))
   watch(system, (now) => localStorage.setItem('terrapin.units', now))
   watch(author, (now) => localStorage.setItem('terrapin.author', now))
   watch(
@@ -32,5 +36,5 @@ export const usePreferences = defineStore('preferences', () => {
     localStorage.setItem('terrapin.look', chosen)
   }
 
-  return { system, look, author, chooseLook }
+  return { system, look, author, survey, chooseLook }
 })

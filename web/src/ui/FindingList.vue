@@ -1,21 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Finding, Trade } from './findings'
+import type { Finding } from './findings'
 import { tellWhy } from './findings'
 import { usePreferences } from '@/plan/preferences'
 import SeverityMark from './SeverityMark.vue'
-import { severityWords } from './words'
+import { severityWords, tradeWords } from './words'
 
 /** What Terrapin noticed: what, how much, so do this, and who may. */
 const props = defineProps<{ findings: Finding[] }>()
 
 const preferences = usePreferences()
-const who: Record<Trade, string> = {
-  fitter: '',
-  plumber: 'a licensed plumber',
-  electrician: 'an electrician',
-  utility: 'the utility or a plumber',
-}
 const told = computed(() => props.findings.map((f) => ({ ...f, text: tellWhy(f, preferences.system) })))
 </script>
 
@@ -38,7 +32,7 @@ const told = computed(() => props.findings.map((f) => ({ ...f, text: tellWhy(f, 
         </p>
         <p class="text-faded text-[13.5px]">
           {{ finding.remedy }}
-          <template v-if="who[finding.trade]"> Work for {{ who[finding.trade] }}.</template>
+          <template v-if="tradeWords[finding.trade]"> Work for {{ tradeWords[finding.trade] }}.</template>
         </p>
       </div>
     </li>

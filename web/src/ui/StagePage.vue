@@ -5,14 +5,23 @@ import { useOpenPlan } from '@/plan/openPlan'
 import FindingList from './FindingList.vue'
 
 /** A stage: its work on the left, what Terrapin found about it beside it, or above it on a phone. */
-const props = defineProps<{ stage: Stage; title: string; lead: string }>()
+const props = defineProps<{
+  stage: Stage
+  title: string
+  lead: string
+  /** The figure needs room. */
+  wideFigure?: boolean
+}>()
 
 const open = useOpenPlan()
 const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
 </script>
 
 <template>
-  <div class="mx-auto grid max-w-6xl gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_19rem]">
+  <div
+    class="mx-auto grid max-w-6xl gap-x-8 gap-y-5"
+    :class="wideFigure ? 'lg:grid-cols-[minmax(0,1fr)_25rem]' : 'lg:grid-cols-[minmax(0,1fr)_19rem]'"
+  >
     <div class="lg:col-span-2">
       <h1 class="text-2xl leading-tight font-bold">{{ title }}</h1>
       <p class="text-faded max-w-prose">{{ lead }}</p>

@@ -2,7 +2,6 @@ import type { Finding as ApiFinding, UnitSystem } from '@/api/types'
 import { show } from './units'
 
 export type Finding = ApiFinding
-export type Trade = ApiFinding['trade']
 
 /** The finding's sentence with its numbers in the units of the reader. */
 export function tellWhy(finding: Finding, system: UnitSystem): string {

@@ -9,7 +9,10 @@ interface Unit {
   name: string
 }
 
-const units: Record<Exclude<ShownKind, 'duration' | 'ratio' | 'number'>, Record<UnitSystem, Unit>> = {
+const units: Record<
+  Exclude<ShownKind, 'duration' | 'hours' | 'ratio' | 'number' | 'temperature'>,
+  Record<UnitSystem, Unit>
+> = {
   flow: { metric: { size: 1 / 60_000, name: 'L/min' }, us: { size: 6.30901964e-5, name: 'gpm' } },
   volume: { metric: { size: 1e-3, name: 'L' }, us: { size: 3.785411784e-3, name: 'gal' } },
   pressure: { metric: { size: 1e5, name: 'bar' }, us: { size: 6894.757293, name: 'psi' } },
@@ -45,7 +48,9 @@ export function duration(seconds: number): string {
 /** A SI value in the units of the reader. */
 export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'duration') return duration(si)
+  if (kind === 'hours') return duration(si * 3600)
   if (kind === 'number') return figure(si)
+  if (kind === 'temperature') return system === 'us' ? `${figure(si * 1.8 + 32)} °F` : `${figure(si)} °C`
   if (kind === 'ratio') return `${figure(si)} ×`
   const unit = units[kind][system]
   const gap = kind === 'angle' ? '' : ' '

@@ -1,6 +1,8 @@
 import type {
   Cause,
+  DriveSpec,
   EventKind,
+  Finding,
   LeakKind,
   Mode,
   Outcome,
@@ -61,6 +63,7 @@ export const causeWords: Record<Cause, string> = {
   noHub: 'No hub runs the rules.',
   noRule: 'No rule acts on these sensors in this mode.',
   onlyTold: 'Somebody is told; the water runs until they act.',
+  noDrive: 'No main with a drive stands before it.',
   driveCannotClose: 'The drive cannot be counted on to close this valve.',
   driveUnproven: 'Nothing says yet that the drive can close this valve.',
   stopsShort: 'The valve ends its stroke before it is shut.',
@@ -93,6 +96,21 @@ export const standingWords: Record<Standing, string> = {
   measured: 'measured',
   makersSheet: "maker's sheet",
   assumed: 'assumed',
+}
+
+export const driveSupplyWords: Record<NonNullable<DriveSpec['supply']>, string> = {
+  unknown: 'supply not known',
+  mainsOnly: 'mains only',
+  batteriesOnly: 'batteries only',
+  either: 'mains or batteries',
+}
+
+/** Who may carry a remedy or a step out; empty for the fitter. */
+export const tradeWords: Record<Finding['trade'], string> = {
+  fitter: '',
+  plumber: 'a licensed plumber',
+  electrician: 'an electrician',
+  utility: 'the utility or a plumber',
 }
 
 export const leakKinds: Choice<LeakKind>[] = [

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import type { Plan } from '@/api/types'
+import type { FittedDrive } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
+import { useSelectedMain } from '@/plan/selectedMain'
 import { usePreferences } from '@/plan/preferences'
 import { pipeMaterials } from '@/stages/main/choices'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -16,19 +17,20 @@ import SwitchField from '@/ui/SwitchField.vue'
 import { show } from '@/ui/units'
 
 /** Where the drive's axis and its straps sit, typed or dragged, and what that does. */
-type Mounting = NonNullable<NonNullable<Plan['drive']>['mounting']>
+type Mounting = NonNullable<FittedDrive['mounting']>
 
 const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
+const { main, at, edit } = useSelectedMain()
 const mounting = computed<Mounting>(
-  () => plan.value.drive?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' },
+  () => main.value.drive?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' },
 )
-const spec = computed(() => plan.value.catalogue.drives.find((d) => d.id === plan.value.drive?.specId))
+const spec = computed(() => plan.value.catalogue.drives.find((d) => d.id === main.value.drive?.specId))
 const hasStraps = computed(() => spec.value?.mount === 'strap' || spec.value?.mount === 'stem')
 
 const set = (label: string, changed: Partial<Mounting>) =>
-  open.edit(`mounting ${label}`, (draft) => {
+  edit(`mounting ${label}`, (draft) => {
     if (draft.drive) draft.drive.mounting = { ...mounting.value, ...changed }
   })
 
@@ -96,7 +98,7 @@ const dragStraps = drag('straps dragged')
         how="From the motor's axis to its grip."
         :values="one(mounting.gripRadiusM)"
         :apply="setMeasure('gripRadiusM')"
-        pointer="/drive/mounting/gripRadiusM"
+        :pointer="`${at}/drive/mounting/gripRadiusM`"
       />
       <MeasureField
         label="Off along the open handle"
@@ -104,7 +106,7 @@ const dragStraps = drag('straps dragged')
         how="Motor's axis from the stem's."
         :values="one(mounting.alongOpenM)"
         :apply="setMeasure('alongOpenM')"
-        pointer="/drive/mounting/alongOpenM"
+        :pointer="`${at}/drive/mounting/alongOpenM`"
       />
       <MeasureField
         label="Off along the closed handle"
@@ -112,7 +114,7 @@ const dragStraps = drag('straps dragged')
         how="The same, square to it."
         :values="one(mounting.alongClosedM)"
         :apply="setMeasure('alongClosedM')"
-        pointer="/drive/mounting/alongClosedM"
+        :pointer="`${at}/drive/mounting/alongClosedM`"
       />
     </div>
     <figure v-if="axisDrawn" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
@@ -133,7 +135,7 @@ const dragStraps = drag('straps dragged')
           how="From the stem, along the pipe."
           :values="one(mounting.firstStrapM)"
           :apply="setMeasure('firstStrapM')"
-          pointer="/drive/mounting/firstStrapM"
+          :pointer="`${at}/drive/mounting/firstStrapM`"
         />
         <MeasureField
           label="Second strap"
@@ -141,7 +143,7 @@ const dragStraps = drag('straps dragged')
           how="From the stem, along the pipe."
           :values="one(mounting.secondStrapM)"
           :apply="setMeasure('secondStrapM')"
-          pointer="/drive/mounting/secondStrapM"
+          :pointer="`${at}/drive/mounting/secondStrapM`"
         />
         <ChoiceField
           label="Strapped pipe"
@@ -149,7 +151,7 @@ const dragStraps = drag('straps dragged')
           :value="mounting.strappedPipe"
           :choices="pipeMaterials"
           :apply="(strappedPipe) => set('pipe', { strappedPipe })"
-          pointer="/drive/mounting/strappedPipe"
+          :pointer="`${at}/drive/mounting/strappedPipe`"
         />
         <SwitchField
           class="sm:col-span-3"

@@ -37,15 +37,29 @@ const summary = (pipe: Pipe) =>
     pipeMaterials.find((m) => m.value === pipe.material)?.label.toLowerCase(),
   ].join(' · ')
 
-/** Where a pipe may start: the main, or any pipe that it does not feed itself. */
+/** A start is a pipe, a main, or the supply; one word for all three, so that it is one choice. */
+const startOf = (pipe: Pipe) =>
+  pipe.mainId ? `main:${pipe.mainId}` : pipe.parentId ? `pipe:${pipe.parentId}` : ''
+
+function putStart(pipe: Pipe, start: string) {
+  const [kind, id] = start.split(':')
+  pipe.mainId = kind === 'main' ? id! : null
+  pipe.parentId = kind === 'pipe' ? id! : null
+}
+
+/** Where a pipe may start: a main, any pipe that it does not feed itself, or before every main. */
 const parents = (pipe: Pipe) => {
   const below = new Set([pipe.id])
   for (const row of tree.value) if (row.pipe.parentId && below.has(row.pipe.parentId)) below.add(row.pipe.id)
   return [
-    { value: null as string | null, label: 'the main valve' },
+    ...plan.value.mains.map((m) => ({
+      value: `main:${m.id}`,
+      label: plan.value.mains.length > 1 ? m.name : 'the main valve',
+    })),
     ...plan.value.pipes
       .filter((p) => !below.has(p.id))
-      .map((p) => ({ value: p.id as string | null, label: p.name })),
+      .map((p) => ({ value: `pipe:${p.id}`, label: p.name })),
+    { value: '', label: 'the supply, before every main' },
   ]
 }
 
@@ -69,13 +83,14 @@ async function add() {
       id,
       name: `Pipe ${draft.pipes.length + 1}`,
       material: 'unknown',
-      parentId: last?.id ?? null,
+      ...(last ? { parentId: last.id } : { mainId: draft.mains[0]!.id }),
     })
   })
 }
 
 const uses = (plan: Plan, id: string) =>
   plan.pipes.filter((p) => p.parentId === id).length +
+  plan.mains.filter((m) => m.fedByPipeId === id).length +
   plan.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
 
 const remove = (index: number) => open.edit('pipe removed', (draft) => void draft.pipes.splice(index, 1))
@@ -111,9 +126,9 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
         />
         <ChoiceField
           label="Starts at"
-          :value="pipe.parentId ?? null"
+          :value="startOf(pipe)"
           :choices="parents(pipe)"
-          :apply="(parentId) => set(index, 'start', (p) => void (p.parentId = parentId))"
+          :apply="(start) => set(index, 'start', (p) => putStart(p, start))"
           :pointer="`/pipes/${index}/parentId`"
         />
         <ChoiceField
@@ -175,7 +190,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
             Take this pipe out
           </button>
           <span v-if="uses(plan, pipe.id)" class="text-faded text-[13px]">
-            {{ uses(plan, pipe.id) }} pipes or leak points hang on it.
+            {{ uses(plan, pipe.id) }} pipes, mains or leak points hang on it.
           </span>
         </div>
       </DisclosurePanel>

@@ -9,11 +9,6 @@ export const answers: Choice<Answer>[] = [
   { value: 'unknown', label: 'Not known' },
 ]
 
-export const sides: Choice<'supply' | 'house'>[] = [
-  { value: 'supply', label: 'Before the main' },
-  { value: 'house', label: 'After the main' },
-]
-
 export const valveKinds: Choice<MainValve['kind']>[] = [
   { value: 'unknown', label: 'Not looked at yet' },
   { value: 'leverBall', label: 'Ball with a lever', hint: 'quarter turn' },
@@ -54,4 +49,58 @@ export const pipeMaterials: Choice<Pipe['material']>[] = [
   { value: 'steel', label: 'Steel' },
   { value: 'rigidPlastic', label: 'Rigid plastic' },
   { value: 'crossLinkedPolyethylene', label: 'Cross-linked polyethylene' },
+]
+
+export const stemShapes: Choice<NonNullable<MainValve['stem']>['shape'] & string>[] = [
+  { value: 'unknown', label: 'Not seen yet' },
+  { value: 'twoFlats', label: 'Two flats' },
+  { value: 'square', label: 'Square' },
+  { value: 'round', label: 'Round', hint: 'nothing for a coupler to grip' },
+]
+
+export const handleDirections: Choice<NonNullable<MainValve['handle']>['pointsWhenOpen'] & string>[] = [
+  { value: 'unknown', label: 'Not looked at yet' },
+  { value: 'alongThePipe', label: 'Along the pipe' },
+  { value: 'acrossThePipe', label: 'Across the pipe' },
+]
+
+export const sidesOfMeter: Choice<NonNullable<MainValve['sideOfMeter']>>[] = [
+  { value: 'unknown', label: 'Not known' },
+  { value: 'house', label: "The house's side" },
+  { value: 'street', label: "The street's side" },
+  { value: 'noMeter', label: 'There is no meter' },
+]
+
+export const placeKinds: Choice<NonNullable<MainValve['place']>['kind'] & string>[] = [
+  { value: 'unknown', label: 'Not said' },
+  { value: 'indoors', label: 'Indoors, dry' },
+  { value: 'damp', label: 'Damp' },
+  { value: 'outdoors', label: 'Outdoors' },
+  { value: 'groundBox', label: 'In a ground box' },
+]
+
+export const heaterKinds: Choice<NonNullable<MainValve['heater']>['kind'] & string>[] = [
+  { value: 'unknown', label: 'Not known' },
+  { value: 'cylinder', label: 'Cylinder' },
+  { value: 'tankless', label: 'Tankless heater' },
+  { value: 'boiler', label: 'Boiler' },
+]
+
+type Obstacle = NonNullable<MainValve['obstacles']>[number]
+
+export const obstacleKinds: Choice<Obstacle['kind']>[] = [
+  { value: 'wall', label: 'Wall' },
+  { value: 'bar', label: 'Bar' },
+  { value: 'insulation', label: 'Insulation' },
+  { value: 'bondingWire', label: 'Bonding wire' },
+  { value: 'meter', label: 'Meter' },
+  { value: 'other', label: 'Something else' },
+]
+
+export const directions: Choice<Obstacle['towards']>[] = [
+  { value: 'overTheHandle', label: 'Over the handle', hint: "from the pipe's axis" },
+  { value: 'handleSide', label: "On the handle's side" },
+  { value: 'farSide', label: 'On the far side' },
+  { value: 'upstream', label: 'Upstream along the pipe' },
+  { value: 'downstream', label: 'Downstream along the pipe' },
 ]

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan, Rehearsed } from '@/api/types'
+import { chooseDrive } from '@/plan/chooseDrive'
 import { leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -53,12 +54,15 @@ const setDistance = (distanceM: number | null, by: By) =>
     else target.distances.push({ leakId: props.rehearsed.leakId, distanceM })
   })
 
-/** A stroke timed on the old drive says nothing of a new one. */
+/** The main that closes for this leak. */
+const mainIndex = computed(() => {
+  const outcome = open.assessment?.leaks.find((l) => l.leakId === props.rehearsed.leakId)
+  return props.plan.mains.findIndex((m) => m.id === outcome?.mainId)
+})
+const main = computed(() => props.plan.mains[mainIndex.value])
+
 const setDrive = (specId: string) =>
-  open.edit(
-    'rehearse drive',
-    (draft) => void (draft.drive = { power: draft.drive?.power ?? 'unknown', specId }),
-  )
+  open.edit('rehearse drive', (draft) => chooseDrive(draft.mains[mainIndex.value]!, specId))
 </script>
 
 <template>
@@ -86,13 +90,15 @@ const setDrive = (specId: string) =>
       No rule closes here in this mode, so there is no delay to change.
     </p>
     <ChoiceField
+      v-if="main"
       label="Drive"
-      how="A timed stroke stays with the drive it was timed on."
-      :value="plan.drive?.specId ?? ''"
+      :how="`On ${main.name}. A timed stroke stays with the drive it was timed on.`"
+      :value="main.drive?.specId ?? ''"
       :choices="drives"
       :apply="setDrive"
-      pointer="/drive/specId"
+      :pointer="`/mains/${mainIndex}/drive/specId`"
     />
+    <p v-else class="text-faded text-[13.5px]">No main with a drive stands before this leak.</p>
     <div v-if="sensor">
       <MeasureField
         label="Way to the sensor"

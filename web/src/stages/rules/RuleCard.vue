@@ -18,6 +18,9 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 
 const sensors = computed(() => open.plan!.sensors.map((s) => ({ value: s.id, label: s.name })))
+const mains = computed(() =>
+  open.plan!.mains.filter((m) => m.drive).map((m) => ({ value: m.id, label: m.name })),
+)
 const modeChoices = modes.map((mode) => ({ value: mode, label: modeWords[mode] }))
 const actions: Choice<Rule['action']>[] = [
   { value: 'close', label: 'Tell, and close' },
@@ -39,10 +42,12 @@ const sentence = computed(() => {
       : rule.modes.length === modes.length
         ? 'in every mode'
         : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
+  const named = (rule.mainIds ?? []).map((id) => open.plan!.mains.find((m) => m.id === id)?.name ?? id)
+  const which = named.length ? ` ${named.join(' and ')}` : ''
   const then =
     rule.action === 'tellOnly'
       ? 'only tell'
-      : `tell, then close ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
+      : `tell, then close${which} ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
   return `If ${who} stays wet for ${time(rule.confirmS)} ${when}: ${then}.`
 })
 
@@ -101,6 +106,14 @@ const set = (what: string, change: (rule: Rule) => void) =>
           :apply="(on) => set('cancelled if dry', (r) => void (r.cancelIfDry = on))"
         />
       </div>
+      <TickChoices
+        v-if="rule.action === 'close' && (mains.length > 1 || rule.mainIds?.length)"
+        class="sm:col-span-2"
+        label="These mains; none ticked is every one with a drive"
+        :values="rule.mainIds ?? []"
+        :choices="mains"
+        :apply="(values) => set('mains', (r) => void (r.mainIds = values))"
+      />
       <TickChoices
         class="sm:col-span-2"
         label="Any of these sensors"

@@ -1,0 +1,143 @@
+import { expect, remember, test } from '../server.js'
+import { choose, type } from './steps.js'
+
+const site = '/sites/net-loft-tidewrack-quay'
+const png = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGP8z8DAwMDAxMDAwMDAAAANHQEDasKb6QAAAABJRU5ErkJggg==',
+  'base64',
+)
+
+test('the main is walked card by card, and the sketch follows the numbers', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('Card walk')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Which valve' })).toBeVisible()
+  await choose(page, 'Kind', 'Ball with a lever')
+  await page.getByRole('button', { name: 'Next' }).click()
+  await choose(page, 'Upstream stop', 'None')
+  await expect(page.getByText('Nothing upstream closes.')).toBeVisible()
+  await page.getByRole('button', { name: 'Next' }).click()
+  await type(page, 'Handle length', '120', '120 mm')
+  const sketch = page.getByRole('img', { name: 'The valve as measured' })
+  await expect(sketch).toContainText('120 mm')
+  await choose(page, 'Stem', 'Round')
+
+  // An arm that is longer than the handle, a pipe that nobody makes: beside the field, nothing taken.
+  await page.getByRole('button', { name: /^How stiff it is/ }).click()
+  const pull = page.getByRole('textbox', { name: 'Pull to close', exact: true })
+  await pull.fill('85 N at 140 mm')
+  await pull.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('the handle is only 120 mm long')
+  await pull.fill('85 N at 110 mm')
+  await pull.press('Enter')
+  await expect(sketch).toContainText('85 N at 110 mm')
+  await page.getByRole('button', { name: /^The pipe each side/ }).click()
+  await choose(page, 'Pipe before', 'Copper')
+  const outside = page.getByRole('textbox', { name: 'Outside, before', exact: true })
+  await outside.fill('24.3')
+  await outside.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('the nearest are 22.2 mm and 28 mm')
+  await outside.press('Escape')
+  await type(page, 'Straight, before', '60 mm', '60 mm')
+
+  // A wall over the handle is in the way of every drive with an envelope.
+  await page.getByRole('button', { name: /^What is in the way/ }).click()
+  await page.getByRole('button', { name: 'Add something in the way' }).click()
+  await type(page, 'How far', '9 cm', '90 mm')
+  await page.keyboard.press('Escape')
+  await page.locator('h1').first().click()
+  await page.keyboard.press('2')
+  await page.getByRole('radio', { name: /Stem drive ST-16/ }).click()
+  await expect(page.getByText('grips the flats of the stem, and this stem is round').first()).toBeVisible()
+  await expect(page.getByText('needs 110 mm over the handle, and a wall is 90 mm away').first()).toBeVisible()
+  const strap = page.getByRole('textbox', { name: 'First strap', exact: true })
+  await strap.fill('70 mm')
+  await strap.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('beyond the straight pipe, which ends 60 mm from the stem')
+})
+
+test('two mains in line: the better place for the drive is named, with reasons', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(`${demo}/sites/saint-brannocs/main`)
+  await page.getByRole('button', { name: 'Add another main' }).click()
+  await expect(page.getByRole('navigation', { name: 'Mains' }).getByRole('link')).toHaveCount(2)
+  await choose(page, 'Kind', 'Ball with a lever')
+  await choose(page, 'Nominal size', 'DN 20')
+  await choose(page, 'Takes its water', 'Run along the nave')
+  const choice = page.getByRole('region', { name: 'Which main gets the drive' })
+  await expect(choice.getByRole('listitem').first()).toContainText('Main 2')
+  await expect(choice).toContainText('it takes several turns')
+  await expect(page.getByText('This valve takes several turns; a drive gives')).toBeHidden()
+  await page.getByRole('button', { name: 'Take Main 2 out' }).click()
+  await expect(page.getByText('This valve takes several turns; a drive gives')).toBeVisible()
+})
+
+test('photographs are made smaller, shown and taken out; what is none is refused', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(`${demo}${site}/main?card=photographs`)
+  const picker = page.locator('input[type=file][multiple]')
+  await page.getByRole('textbox', { name: 'Caption' }).fill('Handle from above')
+  for (const [name, mimeType, buffer, told] of [
+    ['notes.txt', 'text/plain', Buffer.from('no picture'), 'no JPEG, PNG or WebP'],
+    ['broken.png', 'image/png', Buffer.from('no picture'), 'cannot be read'],
+    ['large.jpg', 'image/jpeg', Buffer.alloc(10 * 1024 * 1024 + 1), 'larger than 10 MB'],
+  ] as const) {
+    await picker.setInputFiles({ name, mimeType, buffer })
+    await expect(page.getByRole('alert')).toContainText(told)
+  }
+  await picker.setInputFiles({ name: 'handle.png', mimeType: 'image/png', buffer: png })
+  const photograph = page.getByRole('img', { name: 'Handle from above' })
+  await expect(photograph).toBeVisible()
+  await expect.poll(() => photograph.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(2)
+  await page.reload()
+  await expect(photograph).toBeVisible()
+  await page.getByRole('button', { name: 'Take out the photograph Handle from above' }).click()
+  await expect(photograph).toBeHidden()
+})
+
+test('the catalogue is edited, written and read; a table at fault changes nothing', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/catalogue`)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Drives as CSV' }).click(),
+  ])
+  const stream = await download.createReadStream()
+  const parts: Buffer[] = []
+  for await (const part of stream) parts.push(part as Buffer)
+  const table = Buffer.concat(parts).toString()
+  expect(table).toContain('sa-20,Saddle drive SA-20,saddle,20')
+
+  const file = page.getByLabel('Catalogue file')
+  const read = async (content: string) => {
+    const chooser = page.waitForEvent('filechooser')
+    await page.getByRole('button', { name: 'Read drives from CSV' }).click()
+    await (await chooser).setFiles({ name: 'drives.csv', mimeType: 'text/csv', buffer: Buffer.from(content) })
+  }
+  await read(table.replace('rated torque [N·m]', 'rated torque [bar]'))
+  await expect(page.getByRole('alert')).toContainText('Line 1, column 4 (rated torque): "bar" is no unit for it')
+  await expect(page.getByRole('alert')).toContainText('nothing was changed')
+  await read(table.replace('Saddle drive SA-20,saddle,20', 'Saddle drive SA-20,saddle,24'))
+  await expect(page.getByRole('status')).toContainText('0 added, 4 replaced')
+  await expect(file).toBeAttached()
+  await expect(page.getByRole('button', { name: /Saddle drive SA-20/ })).toContainText('24 N·m')
+
+  await page.getByRole('button', { name: 'Add a device' }).click()
+  await type(page, 'Rated torque', '15 lbf·ft', '20.3 N·m')
+  await expect(page.getByRole('button', { name: /New device/ })).toContainText('20.3 N·m')
+})
+
+test('options are kept and held side by side', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/options`)
+  const table = page.getByRole('table')
+  await expect(table.getByRole('columnheader', { name: /Two mistakes mended/ })).toBeVisible()
+  const row = table.getByRole('row', { name: /^Leaks nobody would stop/ })
+  await expect(row.getByRole('cell')).toHaveText(['6', /^0/, '19'])
+  await page.getByRole('button', { name: 'Take it' }).first().click()
+  await expect(row.getByRole('cell').first()).toContainText('0')
+  await page.getByLabel('Name of the option').fill('As quoted')
+  await page.getByRole('button', { name: 'Keep as an option' }).click()
+  await expect(page.getByRole('checkbox', { name: 'As quoted' })).toBeVisible()
+  await page.getByRole('checkbox', { name: 'As quoted' }).check()
+  await expect(table.getByRole('columnheader', { name: /As quoted/ })).toBeVisible()
+})

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
+import { computed, ref } from 'vue'
+import type { DriveSpec, HubSpec, SensorSpec, Standing } from '@/api/types'
+import { freshId } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import TextField from '@/ui/TextField.vue'
+import { priceText } from '@/ui/price'
+import { show, type ShownKind } from '@/ui/units'
+import { standingWords, type Choice } from '@/ui/words'
+import type { DeviceColumn, DeviceList } from './columns'
+
+/** The devices of one kind, each with its figures and where they come from. */
+const props = defineProps<{ list: DeviceList; columns: DeviceColumn[] }>()
+
+const open = useOpenPlan()
+const preferences = usePreferences()
+const added = ref('')
+
+type Device = (DriveSpec | SensorSpec | HubSpec) & Record<string, unknown>
+const devices = computed(() => open.plan!.catalogue[props.list] as Device[])
+
+const standings: Choice<Standing>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
+  value,
+  label: standingWords[value],
+}))
+
+const figureOf = (device: Device, column: DeviceColumn) =>
+  device[column.path] as ({ standing: Standing } & Record<string, number>) | null | undefined
+const numberOf = (device: Device, column: DeviceColumn) => {
+  const value = figureOf(device, column)?.[column.numberKey!]
+  return value == null ? null : [value]
+}
+
+const set = (index: number, what: string, change: (device: Device) => void) =>
+  open.edit(`catalogue ${props.list} ${index} ${what}`, (draft) =>
+    change(draft.catalogue[props.list][index] as Device),
+  )
+
+/** A figure that is typed in here is one somebody assumed, until they say where it comes from. */
+const setNumber = (index: number, column: DeviceColumn) => (values: number[] | null) =>
+  set(index, column.path, (device) => {
+    const standing = figureOf(device, column)?.standing ?? 'assumed'
+    ;(device as Record<string, unknown>)[column.path] = values
+      ? { [column.numberKey!]: values[0], standing }
+      : null
+  })
+const setStanding = (index: number, column: DeviceColumn) => (standing: Standing) =>
+  set(index, `${column.path} standing`, (device) => {
+    const figure = figureOf(device, column)
+    if (figure) figure.standing = standing
+  })
+
+const blank = { drives: { mount: 'saddle' }, sensors: { kind: 'spot' }, hubs: {} }
+async function add() {
+  const { catalogue } = open.plan!
+  const taken = [...catalogue.drives, ...catalogue.sensors, ...catalogue.hubs].map((d) => d.id)
+  const id = freshId('device', taken)
+  added.value = id
+  await open.edit('catalogue device added', (draft) => {
+    ;(draft.catalogue[props.list] as unknown[]).push({ id, name: 'New device', ...blank[props.list] })
+  })
+}
+
+const inUse = (id: string) => {
+  const { plan } = open
+  return (
+    plan!.hubId === id ||
+    plan!.mains.some((m) => m.drive?.specId === id) ||
+    plan!.sensors.some((s) => s.specId === id) ||
+    (plan!.options ?? []).some(
+      (o) =>
+        o.hubId === id ||
+        o.drives.some((d) => d.drive.specId === id) ||
+        o.sensors.some((s) => s.specId === id),
+    )
+  )
+}
+const remove = (index: number) =>
+  open.edit('catalogue device removed', (draft) => void draft.catalogue[props.list].splice(index, 1))
+
+const summary = (device: Device) =>
+  props.columns
+    .filter(
+      (c) =>
+        c.path !== 'price' &&
+        c.numberKey &&
+        ['ratedTorque', 'stroke', 'contactGap', 'response', 'logic'].includes(c.path),
+    )
+    .map((column) => {
+      const value = numberOf(device, column)
+      return `${column.label.toLowerCase()} ${value ? show(column.kind as ShownKind, value[0]!, preferences.system) : 'not known'}`
+    })
+    .concat(priceText((device.price as { amount: number } | null)?.amount, open.plan!.catalogue.currency))
+    .join(' · ')
+</script>
+
+<template>
+  <ul class="divide-rule bg-sheet mb-3 divide-y rounded-sm">
+    <Disclosure
+      v-for="(device, i) in devices"
+      :key="device.id"
+      v-slot="{ open: unfolded }"
+      as="li"
+      :default-open="device.id === added"
+    >
+      <DisclosureButton
+        class="hover:bg-moss-wash flex w-full flex-wrap items-baseline gap-x-2 px-3 py-2 text-left"
+      >
+        <span class="text-moss w-3 shrink-0" aria-hidden="true">{{ unfolded ? '−' : '+' }}</span>
+        <span class="font-semibold">{{ device.name }}</span>
+        <span class="text-faded grow text-right text-[13px] tabular-nums">{{ summary(device) }}</span>
+      </DisclosureButton>
+      <DisclosurePanel class="px-3 pt-1 pb-4 sm:pl-8">
+        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
+          <TextField
+            label="Name"
+            :value="device.name"
+            required
+            :apply="(name) => set(i, 'name', (d) => void (d.name = name))"
+            :pointer="`/catalogue/${list}/${i}/name`"
+          />
+          <template v-for="column in columns" :key="column.path">
+            <ChoiceField
+              v-if="column.choices"
+              :label="column.label"
+              :value="(device[column.path] as string | null) ?? 'unknown'"
+              :choices="column.choices"
+              :apply="
+                (value) =>
+                  set(i, column.path, (d) => void ((d as Record<string, unknown>)[column.path] = value))
+              "
+              :pointer="`/catalogue/${list}/${i}/${column.path}`"
+            />
+            <div v-else class="grid grid-cols-[1fr_8.5rem] items-end gap-x-2">
+              <MeasureField
+                :label="column.label"
+                :kind="column.kind!"
+                :how="column.how"
+                empty-word="not known"
+                :values="numberOf(device, column)"
+                :apply="setNumber(i, column)"
+                :pointer="`/catalogue/${list}/${i}/${column.path}/${column.numberKey}`"
+              />
+              <ChoiceField
+                v-if="figureOf(device, column)"
+                label="from"
+                :value="figureOf(device, column)!.standing"
+                :choices="standings"
+                :apply="setStanding(i, column)"
+              />
+            </div>
+          </template>
+        </div>
+        <button
+          type="button"
+          class="act-quiet text-clay mt-3 -ml-2"
+          :disabled="inUse(device.id)"
+          @click="remove(i)"
+        >
+          Take this device out
+        </button>
+        <span v-if="inUse(device.id)" class="text-faded text-[13px]">It is used in this plan.</span>
+      </DisclosurePanel>
+    </Disclosure>
+  </ul>
+  <button type="button" class="act" @click="add">Add a device</button>
+</template>

@@ -1,0 +1,76 @@
+import type { TypedKind } from '@/api/types'
+import type { Choice } from '@/ui/words'
+import { driveSupplyWords } from '@/ui/words'
+
+export type DeviceList = 'drives' | 'sensors' | 'hubs'
+
+/** One figure of a device: where it stands, and the key under which its number is. */
+export interface DeviceColumn {
+  label: string
+  path: string
+  kind?: TypedKind
+  /** Of the number inside a figure that carries its standing. */
+  numberKey?: string
+  choices?: Choice<string>[]
+  how?: string
+}
+
+const figure = (
+  label: string,
+  path: string,
+  kind: TypedKind,
+  numberKey: string,
+  how?: string,
+): DeviceColumn => ({
+  label,
+  path,
+  kind,
+  numberKey,
+  how,
+})
+const price = figure('Price', 'price', 'number', 'amount')
+
+const words = (record: Record<string, string>): Choice<string>[] =>
+  Object.entries(record).map(([value, label]) => ({ value, label }))
+
+export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
+  drives: [
+    {
+      label: 'Mount',
+      path: 'mount',
+      choices: words({ saddle: 'Saddle', strap: 'Strap', stem: 'Stem', cutIn: 'Cut-in' }),
+    },
+    figure('Rated torque', 'ratedTorque', 'torque', 'nm'),
+    figure('Stroke', 'stroke', 'duration', 's', 'Open to shut.'),
+    figure('Start', 'start', 'duration', 's', 'From the command to the first movement.'),
+    figure(
+      'Torque left on a weak battery',
+      'batteryTorqueShare',
+      'number',
+      'share',
+      'A share: 0.8 is four fifths.',
+    ),
+    { label: 'Supply', path: 'supply', choices: words(driveSupplyWords) },
+    figure('Cord', 'cord', 'length', 'm'),
+    figure('Coldest on batteries', 'coldestOnBatteries', 'temperature', 'c'),
+    figure('Draw without the mains, mA', 'backupDraw', 'number', 'ma', 'From a backup pack, strokes aside.'),
+    price,
+  ],
+  sensors: [
+    {
+      label: 'Kind',
+      path: 'kind',
+      choices: words({
+        spot: 'Spot',
+        spotWithCup: 'Spot with cup',
+        probeOnCord: 'Probe on a cord',
+        rope: 'Rope',
+      }),
+    },
+    figure('Contact gap', 'contactGap', 'smallLength', 'm', 'Contacts above the floor.'),
+    figure('Response', 'response', 'duration', 's', 'From wet to the radio message.'),
+    figure('Radio', 'radio', 'duration', 's', 'From the message to the hub.'),
+    price,
+  ],
+  hubs: [figure('Logic', 'logic', 'duration', 's', 'From a message in to the command out.'), price],
+}

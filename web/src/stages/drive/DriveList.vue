@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
+import { computed } from 'vue'
+import type { DriveSpec, RankedDrive } from '@/api/types'
+import { chooseDrive } from '@/plan/chooseDrive'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import { useSelectedMain } from '@/plan/selectedMain'
+import { tellWhy } from '@/ui/findings'
+import { priceText } from '@/ui/price'
+import SeverityMark from '@/ui/SeverityMark.vue'
+import { show } from '@/ui/units'
+import { useApply } from '@/ui/useApply'
+import { driveSupplyWords, standingWords } from '@/ui/words'
+
+/** The drives of the catalogue, ranked for this valve: whether, how long, how many litres, what price, and why not. */
+const open = useOpenPlan()
+const preferences = usePreferences()
+const { main, assessed, at, edit } = useSelectedMain()
+const { error, attempt } = useApply(() => `${at.value}/drive/specId`)
+
+const mounts: Record<DriveSpec['mount'], string> = {
+  saddle: "Saddle: on the valve's own body, pushes the lever. The reaction stays in the valve.",
+  strap: 'Strap: two straps on the pipe, reaches over the lever. Pipe and joint carry the reaction.',
+  stem: 'Stem: the handle comes off, drives the flats of the stem. Straps stop it from turning.',
+  cutIn: 'Cut-in: a motorised valve cut into the pipe. Plumbing work.',
+}
+
+/** A cut-in valve turns its own ball, which its maker has matched. */
+function overNeed(rank: RankedDrive, spec: DriveSpec): string {
+  if (spec.mount === 'cutIn') return 'its own'
+  return rank.ratio == null ? 'not known' : show('ratio', rank.ratio, preferences.system)
+}
+
+const inStanding = (figure: { standing: keyof typeof standingWords }, text: string) =>
+  `${text}, ${standingWords[figure.standing]}`
+
+const details = (spec: DriveSpec) =>
+  [
+    spec.ratedTorque
+      ? inStanding(spec.ratedTorque, show('torque', spec.ratedTorque.nm, preferences.system))
+      : 'torque not known',
+    spec.stroke
+      ? inStanding(spec.stroke, show('duration', spec.stroke.s, preferences.system))
+      : 'stroke not known',
+    driveSupplyWords[spec.supply ?? 'unknown'],
+  ].join('; ')
+
+const ranked = computed(() =>
+  (assessed.value?.drives ?? []).map((rank) => {
+    const spec = open.plan!.catalogue.drives.find((d) => d.id === rank.specId)!
+    return {
+      rank,
+      spec,
+      against: rank.against.map((finding) => ({
+        ...finding,
+        text: tellWhy(finding, preferences.system),
+      })),
+      figures: [
+        { name: 'over need', text: overNeed(rank, spec) },
+        {
+          name: 'stroke',
+          text: rank.strokeS == null ? 'not known' : show('duration', rank.strokeS, preferences.system),
+        },
+        {
+          name: 'out meanwhile',
+          text: rank.strokeM3 == null ? 'no leak yet' : show('volume', rank.strokeM3, preferences.system),
+        },
+        { name: 'price', text: priceText(spec.price?.amount, open.plan!.catalogue.currency) },
+      ],
+    }
+  }),
+)
+
+const choose = (specId: string) => attempt(() => edit('drive', (draft) => chooseDrive(draft, specId)))
+</script>
+
+<template>
+  <RadioGroup :model-value="main.drive?.specId ?? ''" @update:model-value="choose">
+    <RadioGroupLabel class="sr-only">Drive</RadioGroupLabel>
+    <div class="grid gap-2">
+      <RadioGroupOption
+        v-for="{ spec, rank, against, figures } in ranked"
+        :key="spec.id"
+        v-slot="{ checked }"
+        :value="spec.id"
+        class="cursor-pointer"
+      >
+        <div
+          class="grid grid-cols-[1.25rem_1fr] gap-x-2 rounded-sm border px-3 py-2.5"
+          :class="checked ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet hover:border-moss'"
+        >
+          <span
+            class="mt-1 grid size-4 place-items-center rounded-full border-2"
+            :class="checked ? 'border-moss' : 'border-faded'"
+            aria-hidden="true"
+          >
+            <span v-if="checked" class="bg-moss size-2 rounded-full" />
+          </span>
+          <div class="min-w-0">
+            <div class="flex flex-wrap items-start justify-between gap-x-5 gap-y-1">
+              <div class="min-w-0">
+                <span class="flex items-center gap-2 font-bold">
+                  {{ spec.name }}
+                  <SeverityMark v-if="rank.verdict === 'stop'" severity="stop" />
+                  <SeverityMark v-else-if="rank.verdict !== 'passes'" severity="caution" />
+                </span>
+                <span class="text-faded block max-w-[26rem] text-[13px]">{{ mounts[spec.mount] }}</span>
+              </div>
+              <div class="grid grid-cols-4 gap-x-4">
+                <span v-for="item in figures" :key="item.name">
+                  <span
+                    class="figures block text-[17px] font-bold whitespace-nowrap"
+                    :class="{
+                      'text-clay': rank.ratio != null && rank.ratio < 1 && item.name === 'over need',
+                    }"
+                    >{{ item.text }}</span
+                  >
+                  <span class="text-faded text-[12.5px] whitespace-nowrap">{{ item.name }}</span>
+                </span>
+              </div>
+            </div>
+            <span class="text-faded mt-0.5 block text-[13px]">{{ details(spec) }}</span>
+            <span
+              v-for="finding in against"
+              :key="finding.code + finding.where"
+              class="mt-1 flex gap-1.5 text-[13px]"
+            >
+              <SeverityMark :severity="finding.severity" class="mt-0.5 shrink-0 scale-75" />
+              <span>{{ finding.text }}</span>
+            </span>
+          </div>
+        </div>
+      </RadioGroupOption>
+    </div>
+  </RadioGroup>
+  <p v-if="error" role="alert" class="text-clay mt-2 font-semibold">{{ error }}</p>
+</template>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useSelectedMain } from '@/plan/selectedMain'
+import CautionLine from '@/ui/CautionLine.vue'
+import SheetSection from '@/ui/SheetSection.vue'
+import { tradeWords } from '@/ui/words'
+
+/** The order of mounting this drive, ticked off as it goes, each caution at the step where it bites. */
+const { main, assessed, edit } = useSelectedMain()
+const done = computed(() => main.value.drive?.stepsDone ?? [])
+const steps = computed(() => assessed.value?.steps ?? [])
+const left = computed(() => steps.value.filter((s) => !done.value.includes(s.id)).length)
+
+const toggle = (id: string) =>
+  edit(`step ${id}`, (draft) => {
+    if (!draft.drive) return
+    const was = draft.drive.stepsDone ?? []
+    draft.drive.stepsDone = was.includes(id) ? was.filter((s) => s !== id) : [...was, id]
+  })
+</script>
+
+<template>
+  <SheetSection
+    title="Mounting it, step by step"
+    :lead="left === 0 ? 'All steps are ticked off.' : `${left} of ${steps.length} steps are left.`"
+  >
+    <ol class="divide-rule bg-sheet divide-y rounded-sm">
+      <li v-for="(step, i) in steps" :key="step.id" class="px-3 py-2">
+        <label class="grid cursor-pointer grid-cols-[1.25rem_1.5rem_1fr] items-baseline gap-x-2">
+          <input
+            type="checkbox"
+            class="accent-moss size-4 self-center"
+            :checked="done.includes(step.id)"
+            @change="toggle(step.id)"
+          />
+          <span class="figures text-faded text-right">{{ i + 1 }}</span>
+          <span :class="{ 'text-faded': done.includes(step.id) }">
+            {{ step.text }}
+            <span v-if="tradeWords[step.trade]" class="text-faded text-[13px]">
+              Work for {{ tradeWords[step.trade] }}.
+            </span>
+          </span>
+        </label>
+        <CautionLine v-if="step.caution && !done.includes(step.id)" class="mt-1.5 ml-13">
+          {{ step.caution }}
+        </CautionLine>
+      </li>
+    </ol>
+  </SheetSection>
+</template>

@@ -1,0 +1,370 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { DriveSpec, MainValve } from '@/api/types'
+import { usePreferences } from '@/plan/preferences'
+import { show } from '@/ui/units'
+import type { Asked } from './cards'
+import DimensionLine from './DimensionLine.vue'
+
+/**
+ * The valve as it was measured, seen along the stem and from the side: one scale for both, what is not measured dashed and
+ * with a question mark, what is asked for just now in green.
+ */
+const props = defineProps<{ main: MainValve; asked: Asked; spec?: DriveSpec }>()
+
+const preferences = usePreferences()
+
+const WIDTH = 380
+const MARGIN = 40
+const DEFAULTS = { handle: 0.12, straight: 0.15, outside: 0.022, collar: 0.036, thickness: 0.004 }
+
+const length = (metres: number | null | undefined) =>
+  metres == null ? '?' : show('smallLength', metres, preferences.system)
+
+const obstacleAt = (towards: string) =>
+  (props.main.obstacles ?? [])
+    .filter((o) => o.towards === towards && o.distanceM != null)
+    .sort((a, b) => a.distanceM! - b.distanceM!)[0]
+
+const across = computed(() => props.main.handle?.pointsWhenOpen === 'acrossThePipe')
+const before = computed(() => Math.min(0.4, props.main.pipeBefore?.straightM ?? DEFAULTS.straight))
+const after = computed(() => Math.min(0.4, props.main.pipeAfter?.straightM ?? DEFAULTS.straight))
+const handle = computed(() => props.main.handle?.lengthM ?? DEFAULTS.handle)
+const envelope = computed(() => props.spec?.envelope ?? null)
+const upstream = computed(() => obstacleAt('upstream'))
+const downstream = computed(() => obstacleAt('downstream'))
+const handleSide = computed(() => obstacleAt('handleSide'))
+const farSide = computed(() => obstacleAt('farSide'))
+const overHandle = computed(() => obstacleAt('overTheHandle'))
+
+const left = computed(() =>
+  Math.max(before.value, envelope.value?.alongM ?? 0, Math.min(0.5, upstream.value?.distanceM ?? 0)),
+)
+const right = computed(() =>
+  Math.max(
+    after.value,
+    across.value ? 0 : handle.value,
+    envelope.value?.alongM ?? 0,
+    Math.min(0.5, downstream.value?.distanceM ?? 0),
+  ),
+)
+/** Pixels in a metre. */
+const scale = computed(() => (WIDTH - 2 * MARGIN) / (left.value + right.value))
+const px = (metres: number) => metres * scale.value
+
+const stemX = computed(() => MARGIN + px(left.value))
+const outside = computed(
+  () => props.main.pipeBefore?.outsideDiameterM ?? props.main.pipeAfter?.outsideDiameterM ?? DEFAULTS.outside,
+)
+const half = computed(() => Math.max(7, px(outside.value) / 2))
+const collar = computed(() =>
+  Math.max(half.value + 4, px(props.main.collar?.diameterM ?? DEFAULTS.collar) / 2),
+)
+
+/** From the pipe's axis to beyond all that is drawn on it. */
+const girth = computed(() => Math.max(collar.value, half.value))
+
+const above = computed(() =>
+  Math.max(
+    52,
+    px(
+      Math.max(
+        across.value ? handle.value : 0.05,
+        envelope.value?.acrossM ?? 0,
+        Math.min(0.4, handleSide.value?.distanceM ?? 0),
+      ),
+    ) + 22,
+  ),
+)
+const below = computed(() =>
+  Math.max(
+    girth.value + 46,
+    px(Math.max(envelope.value?.acrossM ?? 0, Math.min(0.4, farSide.value?.distanceM ?? 0))) + 34,
+  ),
+)
+const topY = computed(() => 20 + above.value)
+const sideHeight = computed(() =>
+  Math.max(
+    70,
+    px(Math.max(envelope.value?.overTheHandleM ?? 0, Math.min(0.4, overHandle.value?.distanceM ?? 0), 0.06)) +
+      16,
+  ),
+)
+const sideY = computed(() => topY.value + below.value + 30 + sideHeight.value)
+const height = computed(() => sideY.value + half.value + 42)
+const stemTop = computed(() => sideY.value - Math.max(34, px(0.055)))
+
+const isAsked = (...asked: Asked[]) => asked.includes(props.asked)
+const dash = (known: unknown) => (known == null ? '4 4' : undefined)
+const reading = computed(() => props.main.pullToClose ?? props.main.pullToOpen)
+const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? handle.value * 0.85)))
+</script>
+
+<template>
+  <figure>
+    <svg
+      :viewBox="`0 0 ${WIDTH} ${height}`"
+      class="w-full"
+      role="img"
+      aria-label="The valve as measured, along the stem and from the side"
+    >
+      <text x="4" y="14" class="fill-faded text-[12px]">Along the stem</text>
+
+      <!-- seen along the stem -->
+      <g class="stroke-ink" fill="none" stroke-width="1.8">
+        <path
+          :d="`M${stemX - px(before)} ${topY - half}H${stemX}M${stemX - px(before)} ${topY + half}H${stemX}`"
+          :stroke-dasharray="dash(main.pipeBefore?.straightM)"
+        />
+        <path
+          :d="`M${stemX} ${topY - half}H${stemX + px(after)}M${stemX} ${topY + half}H${stemX + px(after)}`"
+          :stroke-dasharray="dash(main.pipeAfter?.straightM)"
+        />
+        <path
+          v-if="main.pipeBefore?.elbow === 'yes'"
+          :d="`M${stemX - px(before)} ${topY - half}q${-2 * half} 0 ${-2 * half} ${2 * half}v14M${stemX - px(before)} ${topY + half}v14`"
+        />
+        <path
+          v-if="main.pipeAfter?.elbow === 'yes'"
+          :d="`M${stemX + px(after)} ${topY - half}q${2 * half} 0 ${2 * half} ${2 * half}v14M${stemX + px(after)} ${topY + half}v14`"
+        />
+      </g>
+      <path
+        v-if="envelope"
+        :d="`M${stemX - px(envelope.alongM)} ${topY - px(envelope.acrossM)}h${2 * px(envelope.alongM)}v${2 * px(envelope.acrossM)}h${-2 * px(envelope.alongM)}z`"
+        class="stroke-moss fill-moss-wash"
+        fill-opacity="0.45"
+        stroke-dasharray="6 4"
+      />
+      <rect
+        :x="stemX - collar - 3"
+        :y="topY - collar"
+        :width="2 * collar + 6"
+        :height="2 * collar"
+        rx="5"
+        class="fill-paper stroke-ink"
+        stroke-width="1.6"
+      />
+      <circle
+        :cx="stemX"
+        :cy="topY"
+        :r="collar - 2"
+        fill="none"
+        :class="isAsked('collar') ? 'stroke-moss' : 'stroke-faded'"
+        :stroke-width="isAsked('collar') ? 3 : 1.2"
+        :stroke-dasharray="dash(main.collar?.diameterM)"
+      />
+      <path
+        :d="
+          across
+            ? `M${stemX - 5} ${topY}V${topY - px(handle)}a5 5 0 0 1 10 0V${topY}z`
+            : `M${stemX} ${topY - 5}H${stemX + px(handle) - 5}a5 5 0 0 1 0 10H${stemX}z`
+        "
+        class="fill-moss-wash"
+        :class="isAsked('handle', 'pull') ? 'stroke-moss' : 'stroke-ink'"
+        :stroke-width="isAsked('handle') ? 2.6 : 1.6"
+        :stroke-dasharray="dash(main.handle?.lengthM)"
+      />
+      <circle :cx="stemX" :cy="topY" r="7" class="fill-sheet stroke-ink" stroke-width="1.6" />
+      <path
+        v-if="main.stem?.shape === 'twoFlats'"
+        :d="`M${stemX - 4} ${topY - 5}v10M${stemX + 4} ${topY - 5}v10`"
+        class="stroke-ink"
+        stroke-width="1.4"
+      />
+      <rect
+        v-else-if="main.stem?.shape === 'square'"
+        :x="stemX - 4"
+        :y="topY - 4"
+        width="8"
+        height="8"
+        class="stroke-ink fill-none"
+        stroke-width="1.4"
+      />
+
+      <!-- the pull, square to the handle -->
+      <g v-if="isAsked('pull')" class="stroke-clay fill-clay">
+        <path
+          :d="across ? `M${stemX} ${topY - pullArm}h34` : `M${stemX + pullArm} ${topY}v34`"
+          stroke-width="2.2"
+        />
+        <path
+          :d="
+            across
+              ? `M${stemX + 34} ${topY - pullArm - 5}v10l9 -5z`
+              : `M${stemX + pullArm - 5} ${topY + 34}h10l-5 9z`
+          "
+          stroke="none"
+        />
+        <text
+          :x="across ? stemX + 48 : stemX + pullArm - 8"
+          :y="across ? topY - pullArm + 5 : topY + 46"
+          :text-anchor="across ? 'start' : 'end'"
+          class="figures halo text-[13px] font-bold"
+        >
+          {{
+            reading
+              ? `${show('force', reading.pullN, preferences.system)} at ${length(reading.armM)}`
+              : 'pull and arm?'
+          }}
+        </text>
+      </g>
+
+      <DimensionLine
+        v-if="!across"
+        :from="[stemX, topY]"
+        :to="[stemX + px(handle), topY]"
+        :off="-(girth + 20)"
+        :text="length(main.handle?.lengthM)"
+        :strong="isAsked('handle')"
+      />
+      <DimensionLine
+        v-else
+        :from="[stemX, topY]"
+        :to="[stemX, topY - px(handle)]"
+        :off="-(girth + 14)"
+        :text="length(main.handle?.lengthM)"
+        :strong="isAsked('handle')"
+      />
+      <DimensionLine
+        :from="[stemX - px(before), topY]"
+        :to="[stemX, topY]"
+        :off="girth + 26"
+        :text="length(main.pipeBefore?.straightM)"
+        :strong="isAsked('pipe')"
+      />
+      <DimensionLine
+        v-if="!isAsked('pull')"
+        :from="[stemX, topY]"
+        :to="[stemX + px(after), topY]"
+        :off="girth + 26"
+        :text="length(main.pipeAfter?.straightM)"
+        :strong="isAsked('pipe')"
+      />
+
+      <!-- what is in the way -->
+      <g class="stroke-ochre fill-ochre" :stroke-width="isAsked('room') ? 4 : 2.5">
+        <path v-if="upstream" :d="`M${stemX - px(Math.min(0.5, upstream.distanceM!))} ${topY - 40}v80`" />
+        <path v-if="downstream" :d="`M${stemX + px(Math.min(0.5, downstream.distanceM!))} ${topY - 40}v80`" />
+        <path
+          v-if="handleSide"
+          :d="`M${stemX - 60} ${topY - px(Math.min(0.4, handleSide.distanceM!))}h120`"
+        />
+        <path v-if="farSide" :d="`M${stemX - 60} ${topY + px(Math.min(0.4, farSide.distanceM!))}h120`" />
+        <g class="figures halo text-[12px] font-bold">
+          <text v-if="upstream" :x="stemX - px(Math.min(0.5, upstream.distanceM!)) + 5" :y="topY - 30">
+            {{ length(upstream.distanceM) }}
+          </text>
+          <text
+            v-if="downstream"
+            :x="stemX + px(Math.min(0.5, downstream.distanceM!)) - 5"
+            :y="topY + 38"
+            text-anchor="end"
+          >
+            {{ length(downstream.distanceM) }}
+          </text>
+          <text
+            v-if="handleSide"
+            :x="stemX - 64"
+            :y="topY - px(Math.min(0.4, handleSide.distanceM!)) + 4"
+            text-anchor="end"
+          >
+            {{ length(handleSide.distanceM) }}
+          </text>
+          <text v-if="farSide" :x="stemX + 64" :y="topY + px(Math.min(0.4, farSide.distanceM!)) + 4">
+            {{ length(farSide.distanceM) }}
+          </text>
+        </g>
+      </g>
+
+      <!-- from the side -->
+      <text x="4" :y="topY + below + 24" class="fill-faded text-[12px]">From the side</text>
+      <path
+        v-if="envelope"
+        :d="`M${stemX - px(envelope.alongM)} ${sideY}v${-px(envelope.overTheHandleM)}h${2 * px(envelope.alongM)}v${px(envelope.overTheHandleM)}z`"
+        class="stroke-moss fill-moss-wash"
+        fill-opacity="0.45"
+        stroke-dasharray="6 4"
+      />
+      <g class="stroke-ink" fill="none" stroke-width="1.8">
+        <path
+          :d="`M${stemX - px(before)} ${sideY - half}H${stemX + px(after)}M${stemX - px(before)} ${sideY + half}H${stemX + px(after)}`"
+          :stroke-dasharray="dash(main.pipeBefore?.outsideDiameterM ?? main.pipeAfter?.outsideDiameterM)"
+        />
+      </g>
+      <path
+        :d="`M${stemX - collar - 3} ${sideY + half + 4}v${-2 * half - 8}l${collar / 2} -8h${collar + 6}l${collar / 2} 8v${2 * half + 8}z`"
+        class="fill-paper stroke-ink"
+        stroke-width="1.6"
+      />
+      <rect
+        :x="stemX - collar / 2 - 3"
+        :y="stemTop + 8"
+        :width="collar + 6"
+        :height="sideY - half - 12 - stemTop - 8"
+        class="fill-paper"
+        :class="isAsked('collar') ? 'stroke-moss' : 'stroke-ink'"
+        :stroke-width="isAsked('collar') ? 3 : 1.6"
+        :stroke-dasharray="main.collar?.firm === 'yes' ? undefined : '4 4'"
+      />
+      <path
+        :d="`M${stemX} ${stemTop + 8}v-12`"
+        :class="isAsked('stem', 'handle') ? 'stroke-moss' : 'stroke-ink'"
+        stroke-width="5"
+      />
+      <path
+        :d="across ? `M${stemX - 6} ${stemTop}h12` : `M${stemX - 8} ${stemTop}H${stemX + px(handle)}`"
+        :class="isAsked('handle', 'pull') ? 'stroke-moss' : 'stroke-ink'"
+        :stroke-width="Math.max(3, px(main.handle?.thicknessM ?? DEFAULTS.thickness))"
+      />
+      <g v-if="overHandle" class="stroke-ochre" :stroke-width="isAsked('room') ? 4 : 2.5">
+        <path :d="`M${stemX - 70} ${sideY - px(Math.min(0.4, overHandle.distanceM!))}h140`" />
+      </g>
+      <DimensionLine
+        v-if="overHandle"
+        :from="[stemX - 70, sideY]"
+        :to="[stemX - 70, sideY - px(Math.min(0.4, overHandle.distanceM!))]"
+        :off="-10"
+        :text="length(overHandle.distanceM)"
+        :strong="isAsked('room')"
+      />
+      <g class="figures halo text-[12.5px]">
+        <text
+          :x="stemX - px(before)"
+          :y="sideY + half + 17"
+          :class="isAsked('pipe') ? 'fill-moss font-bold' : 'fill-faded'"
+        >
+          ⌀ {{ length(main.pipeBefore?.outsideDiameterM) }}
+        </text>
+        <text
+          :x="stemX + px(after)"
+          :y="sideY + half + 17"
+          text-anchor="end"
+          :class="isAsked('pipe') ? 'fill-moss font-bold' : 'fill-faded'"
+        >
+          ⌀ {{ length(main.pipeAfter?.outsideDiameterM) }}
+        </text>
+        <text
+          :x="stemX"
+          :y="sideY + half + 34"
+          text-anchor="middle"
+          :class="isAsked('collar') ? 'fill-moss font-bold' : 'fill-faded'"
+        >
+          collar ⌀ {{ length(main.collar?.diameterM) }}
+        </text>
+        <text
+          v-if="!across"
+          :x="stemX + px(handle)"
+          :y="stemTop - 8"
+          text-anchor="end"
+          :class="isAsked('handle') ? 'fill-moss font-bold' : 'fill-faded'"
+        >
+          {{ length(main.handle?.thicknessM) }} thick
+        </text>
+      </g>
+    </svg>
+    <figcaption v-if="spec?.envelope" class="text-faded text-[12.5px]">
+      Dashed green: the room {{ spec.name }} takes up.
+    </figcaption>
+  </figure>
+</template>

@@ -1,0 +1,44 @@
+import type { MainValve, Plan, TypedKind } from '@/api/types'
+import type { Choice } from '@/ui/words'
+
+/** One answer of the survey: where it stands in a main valve (or in the plan), and how it is asked for. */
+export type SurveyField = {
+  label: string
+  /** Keys from the main valve, or from the plan where the card says so, joined by dots. */
+  path: string
+  how?: string
+  /** Asked only where this holds. */
+  when?: (main: MainValve, plan: Plan) => boolean
+  /** Nothing is missing while it is empty. */
+  optional?: boolean
+} & (
+  | { type: 'measure'; kind: TypedKind; parts?: [string, string]; emptyWord?: string }
+  | { type: 'choice'; choices: (plan: Plan) => Choice<string | null>[] }
+  | { type: 'answer'; choices: Choice<string>[] }
+  | { type: 'switch'; on: object }
+  | { type: 'text'; required?: boolean; long?: boolean }
+)
+
+type Tree = Record<string, unknown>
+
+/** What stands at a path; null where nothing does. */
+export function valueAt(root: object, path: string): unknown {
+  let at: unknown = root
+  for (const key of path.split('.')) at = (at as Tree | null | undefined)?.[key]
+  return at ?? null
+}
+
+/** Puts a value at a path, making what is missing on the way. */
+export function putAt(root: object, path: string, value: unknown): void {
+  const keys = path.split('.')
+  let at = root as Tree
+  for (const key of keys.slice(0, -1)) at = (at[key] ??= {}) as Tree
+  at[keys.at(-1)!] = value
+}
+
+/** Whether an answer is still open. */
+export function isOpen(field: SurveyField, root: object): boolean {
+  if (field.optional || field.type === 'switch') return false
+  const value = valueAt(root, field.path)
+  return value === null || value === 'unknown' || value === ''
+}
