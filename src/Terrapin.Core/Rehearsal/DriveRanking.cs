@@ -66,6 +66,15 @@ public static class DriveRanking
         };
     }
 
+    /// <summary>What the fastest leak behind a main goes on running when its drive stops where it stops now.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="main">One of its mains.</param>
+    /// <returns>m³/s; 0 where it shuts; <see langword="null"/> without a drive or a leak.</returns>
+    internal static double? ResidualM3PerS(Plan plan, MainValve main) =>
+        main.Drive is { } drive && FastestLeak(plan, main.Id) is { } fastest
+            ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive)).ResidualM3PerS
+            : null;
+
     /// <summary>Of the leak points behind a main.</summary>
     private static LeakFlow? FastestLeak(Plan plan, string mainId)
     {

@@ -29,6 +29,12 @@ public sealed record MainAssessment
     /// <summary>The leak points that it stops when shut.</summary>
     public required IReadOnlyList<string> StopsLeaks { get; init; }
 
+    /// <summary>
+    /// What the fastest leak behind it goes on running once its drive has stopped, m³/s; 0 where that shuts the valve;
+    /// <see langword="null"/> without a drive or a leak.
+    /// </summary>
+    public double? ResidualM3PerS { get; init; }
+
     /// <summary>1 is the best place for a drive among the mains in line with it; <see langword="null"/>: it is alone.</summary>
     public int? Rank { get; init; }
 

@@ -98,6 +98,7 @@ public static class MainChoice
             Drive = one.Verdict,
             Drives = one.Drives,
             StopsLeaks = one.StopsLeaks,
+            ResidualM3PerS = DriveRanking.ResidualM3PerS(plan, one.Main),
             Rank = inLine.Length == 0 ? null : better + 1,
             Reasons = [.. one.Merits.Where(m => m.Words is not null).Select(m => new ChoiceReason(m.For, m.Words!))],
             Steps = one.Main.Drive is { } drive ? MountingSteps.For(plan.SpecOf(drive).Mount) : [],

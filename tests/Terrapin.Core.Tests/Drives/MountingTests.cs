@@ -45,6 +45,13 @@ public class MountingTests
     }
 
     [Fact]
+    public void What_goes_on_running_is_told_for_the_main()
+    {
+        Close(5.18, Assessor.Assess(House().WithDrive(d => d with { Strokes = [Tight(12, 76)] })).Mains[0].ResidualM3PerS!.Value / LitresPerMinute, 0.002);
+        Assert.Equal(0, Assessor.Assess(House()).Mains[0].ResidualM3PerS);
+    }
+
+    [Fact]
     public void What_was_seen_on_site_replaces_the_offset()
     {
         Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = 0.012, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });

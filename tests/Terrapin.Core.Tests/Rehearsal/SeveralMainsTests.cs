@@ -45,7 +45,8 @@ public class SeveralMainsTests
     {
         Plan plan = InLine().WithMain("main", m => m with { Drive = null });
         plan = plan.WithMain("street", m => plan.Main("main") with { Id = m.Id, Name = m.Name, FedByPipeId = null })
-            with { Supply = plan.Supply with { Tank = new PressureTank { AfterMainId = "street", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
+            with
+        { Supply = plan.Supply with { Tank = new PressureTank { AfterMainId = "street", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
         IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
         Assert.Equal([2, 1], mains.Select(m => m.Rank));
         Assert.Contains(mains[0].Reasons, r => !r.For && r.Text.Contains("tank"));

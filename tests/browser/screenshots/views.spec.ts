@@ -6,7 +6,10 @@ const site = '/sites/net-loft-tidewrack-quay'
 
 const views: { file: string; path: string; width?: number; look?: string }[] = [
   { file: 'sites', path: '/' },
-  { file: 'main', path: `${site}/main` },
+  { file: 'main', path: `${site}/main?card=pull` },
+  { file: 'mains', path: '/sites/quern-house/main?main=flat-3&card=handle', look: 'dark' },
+  { file: 'catalogue', path: `${site}/catalogue` },
+  { file: 'options', path: `${site}/options` },
   { file: 'drive', path: `${site}/drive` },
   { file: 'rooms', path: `${site}/rooms?room=stair-cupboard` },
   { file: 'sensors', path: `${site}/sensors` },

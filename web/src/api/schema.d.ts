@@ -1031,6 +1031,12 @@ export interface components {
             /** @description The leak points that it stops when shut. */
             stopsLeaks: string[];
             /**
+             * Format: double
+             * @description What the fastest leak behind it goes on running once its drive has stopped, m³/s; 0 where that shuts the valve;
+             *     `null` without a drive or a leak.
+             */
+            residualM3PerS?: null | number;
+            /**
              * Format: int32
              * @description 1 is the best place for a drive among the mains in line with it; `null`: it is alone.
              */

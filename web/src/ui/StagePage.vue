@@ -4,12 +4,15 @@ import type { Stage } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import FindingList from './FindingList.vue'
 
-/** A stage: its work on the left, what Terrapin found about it beside it, or above it on a phone. */
+/**
+ * A stage: its work on the left, what Terrapin found about it beside it; on a phone above it, or below where a figure goes
+ * with the work.
+ */
 const props = defineProps<{
   stage: Stage
   title: string
   lead: string
-  /** The figure needs room. */
+  /** The figure needs room, and goes with the work. */
   wideFigure?: boolean
 }>()
 
@@ -26,19 +29,21 @@ const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => 
       <h1 class="text-2xl leading-tight font-bold">{{ title }}</h1>
       <p class="text-faded max-w-prose">{{ lead }}</p>
     </div>
-    <aside class="lg:order-2" aria-label="Findings">
-      <div class="lg:sticky lg:top-20">
-        <slot name="figure" />
-        <template v-if="findings.length">
-          <h2 class="mb-2 font-bold">
-            Findings here <span class="figures text-faded font-normal">{{ findings.length }}</span>
-          </h2>
-          <FindingList :findings="findings" class="lg:max-h-[60vh] lg:overflow-auto" />
-        </template>
-        <p v-else class="text-faded">Nothing to mend here.</p>
+    <aside class="max-lg:contents lg:order-2" aria-label="Findings">
+      <div class="max-lg:contents lg:sticky lg:top-20">
+        <div class="max-lg:empty:hidden"><slot name="figure" /></div>
+        <div :class="{ 'max-lg:order-2': wideFigure }">
+          <template v-if="findings.length">
+            <h2 class="mb-2 font-bold">
+              Findings here <span class="figures text-faded font-normal">{{ findings.length }}</span>
+            </h2>
+            <FindingList :findings="findings" class="lg:max-h-[60vh] lg:overflow-auto" />
+          </template>
+          <p v-else class="text-faded">Nothing to mend here.</p>
+        </div>
       </div>
     </aside>
-    <div class="min-w-0 lg:order-1">
+    <div class="min-w-0 lg:order-1" :class="{ 'max-lg:order-1': wideFigure }">
       <slot />
     </div>
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
-import { api } from '@/api/client'
+import { api, Refusal } from '@/api/client'
 import type { FittedDrive } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { useSelectedMain } from '@/plan/selectedMain'
@@ -22,10 +22,13 @@ type Mounting = NonNullable<FittedDrive['mounting']>
 const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
-const { main, at, edit } = useSelectedMain()
-const mounting = computed<Mounting>(
-  () => main.value.drive?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' },
-)
+const { main, assessed, at, edit } = useSelectedMain()
+/** Where a drag is now, ahead of the plan: the drawing follows the pointer, the plan follows when it is assessed. */
+const dragged = shallowRef<Partial<Mounting> | null>(null)
+const mounting = computed<Mounting>(() => ({
+  ...(main.value.drive?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' }),
+  ...dragged.value,
+}))
 const spec = computed(() => plan.value.catalogue.drives.find((d) => d.id === main.value.drive?.specId))
 const hasStraps = computed(() => spec.value?.mount === 'strap' || spec.value?.mount === 'stem')
 
@@ -33,6 +36,8 @@ const set = (label: string, changed: Partial<Mounting>) =>
   edit(`mounting ${label}`, (draft) => {
     if (draft.drive) draft.drive.mounting = { ...mounting.value, ...changed }
   })
+
+const SECONDS_A_DAY = 86_400
 
 type Measure = 'gripRadiusM' | 'alongOpenM' | 'alongClosedM' | 'firstStrapM' | 'secondStrapM'
 const setMeasure = (key: Measure) => (values: number[] | null) => set(key, { [key]: values?.[0] ?? null })
@@ -57,33 +62,35 @@ const straps = computed(() => {
       }
 })
 
-type Drawn<Values, Reckon extends (values: never) => Promise<unknown>> = {
-  values: Values
-  result: Awaited<ReturnType<Reckon>>
+const axisResult = shallowRef<Awaited<ReturnType<typeof api.bench.axisOffset>> | null>(null)
+const strapsResult = shallowRef<Awaited<ReturnType<typeof api.bench.straps>> | null>(null)
+
+/** What cannot be reckoned keeps the last result; the field or the drag that led there says why. */
+function keepReckoned<Values, Result>(
+  result: { value: Result | null },
+  reckon: (values: Values) => Promise<Result>,
+) {
+  return latestOnly(async (values: Values | null) => {
+    if (values === null) result.value = null
+    else await reckon(values).then((reckoned) => (result.value = reckoned), ignoreRefusal)
+  })
 }
-const axisDrawn = shallowRef<Drawn<NonNullable<typeof axis.value>, typeof api.bench.axisOffset> | null>(null)
-const strapsDrawn = shallowRef<Drawn<NonNullable<typeof straps.value>, typeof api.bench.straps> | null>(null)
+function ignoreRefusal(failure: unknown) {
+  if (!(failure instanceof Refusal)) throw failure
+}
 
-watch(
-  axis,
-  latestOnly(async (values) => {
-    axisDrawn.value = values && { values, result: await api.bench.axisOffset(values) }
-  }),
-  { immediate: true },
-)
-watch(
-  straps,
-  latestOnly(async (values) => {
-    strapsDrawn.value = values && { values, result: await api.bench.straps(values) }
-  }),
-  { immediate: true },
-)
+watch(axis, keepReckoned(axisResult, api.bench.axisOffset), { immediate: true })
+watch(straps, keepReckoned(strapsResult, api.bench.straps), { immediate: true })
 
-/** Where a drag leads over what cannot be, the drawing stays at the last place that can. */
-const drag = (label: string) =>
-  latestOnly((changed: Partial<Mounting>) => set(label, changed).catch(() => undefined))
-const dragAxis = drag('axis dragged')
-const dragStraps = drag('straps dragged')
+/** Where a drag leads over what cannot be, the drawing goes back to the last place that can. */
+const take = latestOnly(async (changed: Partial<Mounting>) => {
+  await set('dragged', changed).catch(ignoreRefusal)
+  if (dragged.value === changed) dragged.value = null
+})
+function drag(changed: Partial<Mounting>) {
+  dragged.value = { ...dragged.value, ...changed }
+  void take(dragged.value)
+}
 </script>
 
 <template>
@@ -117,15 +124,23 @@ const dragStraps = drag('straps dragged')
         :pointer="`${at}/drive/mounting/alongClosedM`"
       />
     </div>
-    <figure v-if="axisDrawn" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
+    <figure v-if="axis && axisResult" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
       <figcaption class="text-[13.5px]">
         The handle turns
-        <strong class="figures" :class="{ 'text-clay': !axisDrawn.result.shuts }">{{
-          show('angle', axisDrawn.result.travelDeg, preferences.system)
+        <strong data-result class="figures" :class="{ 'text-clay': !axisResult.shuts }">{{
+          show('angle', axisResult.travelDeg, preferences.system)
         }}</strong>, shut from 82.5° on. Drag the axis: inside the green it shuts without straining.
       </figcaption>
-      <AxisPicture :values="axisDrawn.values" :result="axisDrawn.result" @change="dragAxis" />
+      <AxisPicture :values="axis" :result="axisResult" @change="drag" />
     </figure>
+
+    <p v-if="assessed?.residualM3PerS" class="bg-clay-wash mt-3 max-w-md rounded-sm p-3">
+      It stops short: the fastest leak goes on at
+      <strong class="figures text-clay">{{
+        show('flow', assessed.residualM3PerS, preferences.system)
+      }}</strong>, {{ show('volume', assessed.residualM3PerS * SECONDS_A_DAY, preferences.system) }} a day,
+      until somebody turns it by hand.
+    </p>
 
     <template v-if="hasStraps">
       <div class="mt-5 grid gap-x-5 gap-y-4 sm:grid-cols-3">
@@ -160,26 +175,25 @@ const dragStraps = drag('straps dragged')
           :apply="(strapsOnOneSide) => set('side', { strapsOnOneSide })"
         />
       </div>
-      <figure v-if="strapsDrawn" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
+      <figure v-if="straps && strapsResult" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
         <figcaption class="text-[13.5px]">
           Each strap pulls
           <strong
             class="figures"
             :class="{
-              'text-clay':
-                strapsDrawn.result.limitN != null && strapsDrawn.result.forceN > strapsDrawn.result.limitN,
+              'text-clay': strapsResult.limitN != null && strapsResult.forceN > strapsResult.limitN,
             }"
-            >{{ show('force', strapsDrawn.result.forceN, preferences.system) }}</strong><template
-            v-if="strapsDrawn.result.limitN != null"
-            >, this pipe stands {{ show('force', strapsDrawn.result.limitN, preferences.system) }}</template
+            >{{ show('force', strapsResult.forceN, preferences.system) }}</strong><template
+            v-if="strapsResult.limitN != null"
+            >, this pipe stands {{ show('force', strapsResult.limitN, preferences.system) }}</template
           >. Drag the straps.
         </figcaption>
         <StrapsPicture
-          :values="strapsDrawn.values"
-          :result="strapsDrawn.result"
+          :values="straps"
+          :result="strapsResult"
           @change="
             ({ firstM, secondM }) =>
-              dragStraps(firstM !== undefined ? { firstStrapM: firstM } : { secondStrapM: secondM })
+              drag(firstM !== undefined ? { firstStrapM: firstM } : { secondStrapM: secondM })
           "
         />
       </figure>

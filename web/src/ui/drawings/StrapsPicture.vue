@@ -92,6 +92,7 @@ function nudge(event: KeyboardEvent, key: 'firstM' | 'secondM', now: number) {
         :x="strap.x"
         :y="PIPE_Y + (strap.up ? -72 : 84)"
         text-anchor="middle"
+        data-result
         class="figures text-[13px] font-bold"
         :class="tooMuch ? 'fill-clay' : 'fill-ink'"
       >

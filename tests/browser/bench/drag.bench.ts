@@ -1,0 +1,43 @@
+import type { Page } from '@playwright/test'
+import { test } from '../server.js'
+
+/**
+ * From a pointer's move to the frame in which the reckoned figure beside the drawing has changed, ms: the median and the
+ * slowest of some moves. Goal: under 50.
+ */
+async function timeDrag(page: Page, slider: string, moves: number): Promise<{ median: number; slowest: number }> {
+  const handle = page.getByRole('slider', { name: slider })
+  await handle.scrollIntoViewIfNeeded()
+  const box = (await handle.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await handle.evaluate((element) => {
+    const times: number[] = []
+    let moved = 0
+    window.addEventListener('pointermove', () => (moved ||= performance.now()), true)
+    new MutationObserver(() => {
+      if (!moved) return
+      const since = moved
+      moved = 0
+      requestAnimationFrame(() => times.push(performance.now() - since))
+    }).observe(element.closest('figure')!.querySelector('[data-result]')!, { subtree: true, characterData: true, childList: true })
+    Object.assign(window, { dragTimes: times })
+  })
+  for (let i = 1; i <= moves; i++) {
+    await page.mouse.move(x + (i % 10) * 3, y)
+    await page.waitForTimeout(120)
+  }
+  await page.mouse.up()
+  const times = (await page.evaluate(() => (window as unknown as { dragTimes: number[] }).dragTimes)).sort((a, b) => a - b)
+  return { median: times[Math.floor(times.length / 2)]!, slowest: times.at(-1)! }
+}
+
+for (const slider of ['Axis of the motor', 'Second strap']) {
+  test(`drag: ${slider}`, async ({ page, demo }) => {
+    await page.goto(`${demo}/sites/quern-house/drive?main=flat-2`)
+    await page.getByRole('slider', { name: slider }).waitFor()
+    const { median, slowest } = await timeDrag(page, slider, 40)
+    console.log(`${slider}: median ${median.toFixed(1)} ms, slowest ${slowest.toFixed(1)} ms`)
+  })
+}
