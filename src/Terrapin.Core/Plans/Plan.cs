@@ -24,6 +24,16 @@ public sealed record Plan
     [AtMost(300)]
     public required IReadOnlyList<Room> Rooms { get; init; }
 
+    /// <summary>The floors that rooms are drawn on, the highest first.</summary>
+    [AtMost(20)]
+    public IReadOnlyList<Storey> Storeys { get; init; } = [];
+
+    [AtMost(500)]
+    public IReadOnlyList<Doorway> Doorways { get; init; } = [];
+
+    [AtMost(100)]
+    public IReadOnlyList<FloorOpening> Openings { get; init; } = [];
+
     [AtMost(500)]
     public required IReadOnlyList<Sensor> Sensors { get; init; }
 

@@ -32,6 +32,23 @@ public sealed record Room
 
     public required FloorFinish Finish { get; init; }
 
+    /// <summary>The storey it is drawn on; <see langword="null"/> while it is not drawn.</summary>
+    [Id]
+    public string? StoreyId { get; init; }
+
+    /// <summary>Its floor, as rectangles that join; empty while it is not drawn.</summary>
+    [AtMost(20)]
+    public IReadOnlyList<FloorRectangle> Areas { get; init; } = [];
+
+    /// <summary><see langword="null"/>: level.</summary>
+    public FloorFall? Fall { get; init; }
+
+    [AtMost(10)]
+    public IReadOnlyList<FloorDrain> Drains { get; init; } = [];
+
+    [AtMost(50)]
+    public IReadOnlyList<FloorBlock> Blocks { get; init; } = [];
+
     [AtMost(100)]
     public required IReadOnlyList<LeakPoint> Leaks { get; init; }
 }
@@ -95,6 +112,9 @@ public sealed record LeakPoint
     public double? HeightAboveFloorM { get; init; }
 
     public required FloorPosition Position { get; init; }
+
+    /// <summary>Where its water meets the floor, on the drawing of its room; <see langword="null"/>: not drawn.</summary>
+    public FloorPoint? At { get; init; }
 }
 
 public sealed record Sensor
@@ -111,6 +131,13 @@ public sealed record Sensor
 
     [Id]
     public required string RoomId { get; init; }
+
+    /// <summary>Where it lies (a cord's probe) on the drawing of its room; <see langword="null"/>: not drawn.</summary>
+    public FloorPoint? At { get; init; }
+
+    /// <summary>The way a rope lies, at least two places; empty for other kinds.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<FloorPoint> Path { get; init; } = [];
 
     /// <summary>The leak points of its room that it can hear, each with the way the water has to go.</summary>
     [AtMost(100)]

@@ -1,0 +1,119 @@
+namespace Terrapin.Core.Floors;
+
+/// <summary>How far the water has to run from a leak to each cell.</summary>
+internal static class PathLength
+{
+    /// <summary>Round the leak, where the scheme is coarse, the straight distance is taken as far as nothing is in the way, cells.</summary>
+    private const int ExactCells = 6;
+
+    /// <summary>
+    /// Solves the eikonal equation |∇L| = 1 by fast marching (J. A. Sethian, A fast marching level set method for
+    /// monotonically advancing fronts, 1996), first order, round walls and through doorways, and down through drops.
+    /// </summary>
+    /// <returns>m; infinite where water cannot get.</returns>
+    /// <param name="raster">The floors.</param>
+    /// <param name="source">The leak's cell.</param>
+    /// <param name="offXM">Of the leak from the middle of its cell, m.</param>
+    /// <param name="offYM">The same along y.</param>
+    public static double[] From(FloorRaster raster, int source, double offXM, double offYM)
+    {
+        var length = new double[raster.Count];
+        var done = new bool[raster.Count];
+        Array.Fill(length, double.PositiveInfinity);
+        var queue = new LengthQueue(raster.CellM);
+        Seed(raster, source, offXM, offYM, length, queue);
+        while (queue.TryPop(out int cell))
+        {
+            if (done[cell])
+            {
+                continue;
+            }
+
+            done[cell] = true;
+            int drop = raster.DropTo[cell];
+            if (drop >= 0)
+            {
+                Offer(drop, length[cell], length, queue);
+                continue;
+            }
+
+            int open = raster.OpenSides[cell];
+            int columns = raster.Columns[cell];
+            for (int side = 0; side < 4; side++)
+            {
+                int next = FloorRaster.Beside(cell, side, columns);
+                if ((open & (1 << side)) != 0 && !done[next])
+                {
+                    Update(raster, columns, next, length, queue);
+                }
+            }
+        }
+
+        return length;
+    }
+
+    private static void Seed(FloorRaster raster, int source, double offXM, double offYM, double[] length, LengthQueue queue)
+    {
+        int columns = raster.Columns[source];
+        foreach (int across in (int[])[1, -1])
+        {
+            foreach (int down in (int[])[1, -1])
+            {
+                int reach = ExactCells;
+                for (int y = 0; y <= ExactCells; y++)
+                {
+                    for (int x = 0; x <= reach; x++)
+                    {
+                        int cell = source + (across * x) + (down * y * columns);
+                        if (cell < 0 || cell >= raster.Count || !Joins(raster, columns, cell, source, across, down, x, y))
+                        {
+                            reach = x - 1;
+                            break;
+                        }
+
+                        double alongX = (across * x * raster.CellM) - offXM;
+                        double alongY = (down * y * raster.CellM) - offYM;
+                        Offer(cell, Math.Sqrt((alongX * alongX) + (alongY * alongY)), length, queue);
+                    }
+                }
+            }
+        }
+    }
+
+    /// <summary>Whether a cell joins those before it in its quarter without a wall; cells come row by row from the leak.</summary>
+    private static bool Joins(FloorRaster raster, int columns, int cell, int source, int across, int down, int x, int y)
+    {
+        if (raster.Room[cell] != raster.Room[source] || (raster.DropTo[cell] >= 0 && cell != source))
+        {
+            return false;
+        }
+
+        bool joinsAcross = x == 0 || raster.RightBarrierM[across > 0 ? cell - 1 : cell] == 0;
+        bool joinsDown = y == 0 || raster.BelowBarrierM[down > 0 ? cell - columns : cell] == 0;
+        return joinsAcross && joinsDown;
+    }
+
+    private static void Update(FloorRaster raster, int columns, int cell, double[] length, LengthQueue queue)
+    {
+        int open = raster.OpenSides[cell];
+        double right = (open & 1) != 0 ? length[cell + 1] : double.PositiveInfinity;
+        double below = (open & 2) != 0 ? length[cell + columns] : double.PositiveInfinity;
+        double left = (open & 4) != 0 ? length[cell - 1] : double.PositiveInfinity;
+        double above = (open & 8) != 0 ? length[cell - columns] : double.PositiveInfinity;
+        double a = Math.Min(left, right);
+        double b = Math.Min(above, below);
+        double apart = Math.Abs(a - b);
+        double h = raster.CellM;
+        double found = apart < h ? (a + b + Math.Sqrt((2 * h * h) - (apart * apart))) / 2 : Math.Min(a, b) + h;
+        Offer(cell, found, length, queue);
+    }
+
+    private static void Offer(int cell, double found, double[] length, LengthQueue queue)
+    {
+        if (found < length[cell])
+        {
+            length[cell] = found;
+            queue.Push(cell, found);
+        }
+    }
+}
