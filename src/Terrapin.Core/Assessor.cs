@@ -1,5 +1,6 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
+using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
@@ -13,8 +14,10 @@ public static class Assessor
 
     /// <summary>Assesses a plan, in the order in which the craft works: main, drive, leaks, sensors, rules, rehearsals.</summary>
     /// <param name="plan">A checked plan.</param>
-    public static Assessment Assess(Plan plan)
+    /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
+    public static Assessment Assess(Plan plan, FloorMemory? floors = null)
     {
+        floors ??= new FloorMemory();
         IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
         var verdicts = mains.ToDictionary(m => m.MainId, m => m.Drive);
         var findings = new List<Finding>();
@@ -29,13 +32,14 @@ public static class Assessor
         var trips = new List<SensorTrip>();
         foreach (LeakPoint leak in plan.Rooms.SelectMany(r => r.Leaks))
         {
-            var rehearsal = new LeakRehearsal(plan, leak.Id, verdicts);
+            var rehearsal = new LeakRehearsal(plan, leak.Id, verdicts, floors);
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
             leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.MainId)));
         }
 
         findings.AddRange(UncoveredModes.Of(plan, leaks));
+        findings.AddRange(UnreachedSensors.Of(plan, trips));
 
         List<Finding> sorted = [.. findings
             .DistinctBy(f => (f.Code, f.Where, f.Why))

@@ -1,3 +1,4 @@
+using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 
 namespace Terrapin.Core;
@@ -26,12 +27,16 @@ public static class OptionComparison
 {
     /// <summary>The plan as it stands first, then its options in their order.</summary>
     /// <param name="plan">A checked plan.</param>
-    public static IReadOnlyList<OptionAssessment> Of(Plan plan) =>
-        [Assess(plan, null, "As it stands"), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name))];
-
-    private static OptionAssessment Assess(Plan plan, string? id, string name)
+    /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
+    public static IReadOnlyList<OptionAssessment> Of(Plan plan, FloorMemory? floors = null)
     {
-        Assessment assessment = Assessor.Assess(plan);
+        floors ??= new FloorMemory();
+        return [Assess(plan, null, "As it stands", floors), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name, floors))];
+    }
+
+    private static OptionAssessment Assess(Plan plan, string? id, string name, FloorMemory floors)
+    {
+        Assessment assessment = Assessor.Assess(plan, floors);
         return new OptionAssessment
         {
             OptionId = id,

@@ -49,7 +49,7 @@ public static class AxisOffset
 
     /// <summary>
     /// How far the axis may lie from the stem in one direction with the valve still shutting and the drive not straining:
-    /// the tolerance, found by bisection.
+    /// the tolerance, found by steps and bisection.
     /// </summary>
     /// <param name="gripRadiusM">m, above zero.</param>
     /// <param name="directionDeg">From the open handle towards the closed one, degrees.</param>
@@ -58,17 +58,25 @@ public static class AxisOffset
     public static double ToleranceM(double gripRadiusM, double directionDeg)
     {
         const double most = 0.95;
+        const double step = 0.01;
         Require.Positive(gripRadiusM, nameof(gripRadiusM));
         double direction = Require.Finite(directionDeg, nameof(directionDeg)) * Math.PI / 180;
         bool Fits(double share) =>
             Travel(gripRadiusM, share * gripRadiusM * Math.Cos(direction), share * gripRadiusM * Math.Sin(direction)).Fits;
-        if (Fits(most))
+
+        // Far out it can fit again by chance; the tolerance ends where it first does not.
+        double fails = step;
+        while (fails < most && Fits(fails))
+        {
+            fails += step;
+        }
+
+        if (fails >= most)
         {
             return most * gripRadiusM;
         }
 
-        double fits = 0;
-        double fails = most;
+        double fits = fails - step;
         while (fails - fits > 1e-4)
         {
             double middle = (fits + fails) / 2;

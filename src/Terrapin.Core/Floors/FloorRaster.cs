@@ -7,10 +7,10 @@ namespace Terrapin.Core.Floors;
 /// <param name="Offset">Index of its first cell.</param>
 /// <param name="Columns">Cells in a row, with a border of one closed cell on each side.</param>
 /// <param name="Rows">The same the other way.</param>
-/// <param name="XM">Left edge of its first cell, m.</param>
-/// <param name="YM">Upper edge of its first cell, m.</param>
+/// <param name="AcrossM">Left edge of its first cell, m.</param>
+/// <param name="DownM">Upper edge of its first cell, m.</param>
 /// <param name="CellM">Side of a cell, m.</param>
-public sealed record FloorSheet(string StoreyId, int Offset, int Columns, int Rows, double XM, double YM, double CellM)
+public sealed record FloorSheet(string StoreyId, int Offset, int Columns, int Rows, double AcrossM, double DownM, double CellM)
 {
     /// <summary>A place on the edge of two cells belongs to the second, whatever its last digit.</summary>
     private const double Hair = 1e-6;
@@ -18,14 +18,14 @@ public sealed record FloorSheet(string StoreyId, int Offset, int Columns, int Ro
     /// <summary>The cell at a place, or -1 outside the sheet.</summary>
     public int CellAt(double xM, double yM)
     {
-        int column = (int)Math.Floor(((xM - XM) / CellM) + Hair);
-        int row = (int)Math.Floor(((yM - YM) / CellM) + Hair);
+        int column = (int)Math.Floor(((xM - AcrossM) / CellM) + Hair);
+        int row = (int)Math.Floor(((yM - DownM) / CellM) + Hair);
         return column < 1 || row < 1 || column >= Columns - 1 || row >= Rows - 1 ? -1 : Offset + (row * Columns) + column;
     }
 
     /// <summary>The middle of a cell of this sheet, m.</summary>
-    public (double XM, double YM) MiddleOf(int cell) =>
-        (XM + ((((cell - Offset) % Columns) + 0.5) * CellM), YM + ((((cell - Offset) / Columns) + 0.5) * CellM));
+    public (double AcrossM, double DownM) MiddleOf(int cell) =>
+        (AcrossM + ((((cell - Offset) % Columns) + 0.5) * CellM), DownM + ((((cell - Offset) / Columns) + 0.5) * CellM));
 }
 
 /// <summary>
@@ -96,7 +96,7 @@ public sealed class FloorRaster
 
     /// <summary>The cell at a place of a storey where water can run; -1: none.</summary>
     public int CellAt(string? storeyId, FloorPoint at) =>
-        SheetOf(storeyId)?.CellAt(at.XM, at.YM) is { } cell and >= 0 && Room[cell] >= 0 ? cell : -1;
+        SheetOf(storeyId)?.CellAt(at.AcrossM, at.DownM) is { } cell and >= 0 && Room[cell] >= 0 ? cell : -1;
 
     /// <summary>Draws the rooms of a plan.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -115,10 +115,10 @@ public sealed class FloorRaster
                 continue;
             }
 
-            double left = Math.Floor(areas.Min(a => a.XM) / cellM) * cellM;
-            double top = Math.Floor(areas.Min(a => a.YM) / cellM) * cellM;
-            int columns = (int)Math.Ceiling((areas.Max(a => a.RightM) - left) / cellM) + 2;
-            int rows = (int)Math.Ceiling((areas.Max(a => a.BottomM) - top) / cellM) + 2;
+            double left = Math.Floor(areas.Min(a => a.AcrossM) / cellM) * cellM;
+            double top = Math.Floor(areas.Min(a => a.DownM) / cellM) * cellM;
+            int columns = (int)Math.Ceiling((areas.Max(a => a.RightM()) - left) / cellM) + 2;
+            int rows = (int)Math.Ceiling((areas.Max(a => a.BottomM()) - top) / cellM) + 2;
             laid.Add(new FloorSheet(storey.Id, count, columns, rows, left - cellM, top - cellM, cellM));
             count += columns * rows;
         }
@@ -190,7 +190,7 @@ public sealed class FloorRaster
 
         if (fall.LowPoint is { } low)
         {
-            return fall.PerCent / 100 * Math.Sqrt(((xM - low.XM) * (xM - low.XM)) + ((yM - low.YM) * (yM - low.YM)));
+            return fall.PerCent / 100 * Math.Sqrt(((xM - low.AcrossM) * (xM - low.AcrossM)) + ((yM - low.DownM) * (yM - low.DownM)));
         }
 
         double direction = fall.TowardsDeg * Math.PI / 180;
@@ -199,10 +199,10 @@ public sealed class FloorRaster
 
     private IEnumerable<int> CellsIn(FloorSheet sheet, FloorRectangle area)
     {
-        int left = Math.Max(1, (int)Math.Round((area.XM - sheet.XM) / CellM));
-        int right = Math.Min(sheet.Columns - 1, (int)Math.Round((area.RightM - sheet.XM) / CellM));
-        int top = Math.Max(1, (int)Math.Round((area.YM - sheet.YM) / CellM));
-        int bottom = Math.Min(sheet.Rows - 1, (int)Math.Round((area.BottomM - sheet.YM) / CellM));
+        int left = Math.Max(1, (int)Math.Round((area.AcrossM - sheet.AcrossM) / CellM));
+        int right = Math.Min(sheet.Columns - 1, (int)Math.Round((area.RightM() - sheet.AcrossM) / CellM));
+        int top = Math.Max(1, (int)Math.Round((area.DownM - sheet.DownM) / CellM));
+        int bottom = Math.Min(sheet.Rows - 1, (int)Math.Round((area.BottomM() - sheet.DownM) / CellM));
         for (int row = top; row < bottom; row++)
         {
             for (int column = left; column < right; column++)
@@ -249,8 +249,8 @@ public sealed class FloorRaster
             {
                 double along = (i + 0.5) * CellM;
                 int cell = alongX
-                    ? sheet.CellAt(doorway.At.XM + along, doorway.At.YM - (CellM / 2))
-                    : sheet.CellAt(doorway.At.XM - (CellM / 2), doorway.At.YM + along);
+                    ? sheet.CellAt(doorway.At.AcrossM + along, doorway.At.DownM - (CellM / 2))
+                    : sheet.CellAt(doorway.At.AcrossM - (CellM / 2), doorway.At.DownM + along);
                 if (cell >= 0 && Room[cell] >= 0 && Room[cell + (alongX ? sheet.Columns : 1)] >= 0)
                 {
                     barriers[cell] = doorway.ThresholdM ?? unknownThresholdM;

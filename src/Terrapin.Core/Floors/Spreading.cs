@@ -58,7 +58,7 @@ public sealed class Spreading
 
         ArgumentOutOfRangeException.ThrowIfNegative(gapM);
         (double middleX, double middleY) = raster.SheetOf(storeyId)!.MiddleOf(source);
-        return new Spreading(raster, source, at.XM - middleX, at.YM - middleY, gapM).Grow(source);
+        return new Spreading(raster, source, at.AcrossM - middleX, at.DownM - middleY, gapM).Grow(source);
     }
 
     private FloorField Grow(int source)

@@ -10,24 +10,24 @@ public sealed record Storey
     public required string Name { get; init; }
 }
 
-/// <summary>A place on a storey, metres from the drawing's upper left corner, x to the right, y down.</summary>
+/// <summary>A place on a storey, metres from the drawing's upper left corner, across to the right and down.</summary>
 public sealed record FloorPoint
 {
     [Limits(-500, 500, "m")]
-    public required double XM { get; init; }
+    public required double AcrossM { get; init; }
 
     [Limits(-500, 500, "m")]
-    public required double YM { get; init; }
+    public required double DownM { get; init; }
 }
 
 /// <summary>A rectangle on a storey.</summary>
 public sealed record FloorRectangle
 {
     [Limits(-500, 500, "m")]
-    public required double XM { get; init; }
+    public required double AcrossM { get; init; }
 
     [Limits(-500, 500, "m")]
-    public required double YM { get; init; }
+    public required double DownM { get; init; }
 
     /// <summary>Along x.</summary>
     [Limits(0.1, 200, "m")]
@@ -37,12 +37,12 @@ public sealed record FloorRectangle
     [Limits(0.1, 200, "m")]
     public required double WidthM { get; init; }
 
-    public double RightM => XM + LengthM;
+    public double RightM() => AcrossM + LengthM;
 
-    public double BottomM => YM + WidthM;
+    public double BottomM() => DownM + WidthM;
 
     /// <summary>Whether a place lies in it; its edges count.</summary>
-    public bool Holds(double xM, double yM) => xM >= XM && xM <= RightM && yM >= YM && yM <= BottomM;
+    public bool Holds(double xM, double yM) => xM >= AcrossM && xM <= RightM() && yM >= DownM && yM <= BottomM();
 }
 
 /// <summary>How a floor slopes: one way, or from all sides to a low point.</summary>

@@ -34,6 +34,10 @@ internal static class PlanReferences
         CheckLeaks(plan, pipes, pointer, faults);
         CheckSensors(plan, pointer, faults);
         CheckRules(plan, mains, sensors, pointer, faults);
+        Unique(plan.Storeys.Select((s, i) => (s.Id, $"{pointer}/storeys/{i}/id")), "storey", faults);
+        Unique(plan.Doorways.Select((d, i) => (d.Id, $"{pointer}/doorways/{i}/id")), "doorway", faults);
+        Unique(plan.Openings.Select((o, i) => (o.Id, $"{pointer}/openings/{i}/id")), "opening", faults);
+        FloorCheck.Add(plan, pointer, faults);
         if (faults.Count == 0 && flows)
         {
             CheckOptions(plan, pointer, faults);

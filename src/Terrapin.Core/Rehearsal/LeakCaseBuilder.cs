@@ -20,8 +20,11 @@ internal sealed class LeakCaseBuilder
     private readonly WaterWay way;
     private readonly int? closing;
 
-    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict>? verdicts, Corner corner)
+    private readonly FloorMemory floors;
+
+    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict>? verdicts, FloorMemory floors, Corner corner)
     {
+        this.floors = floors;
         this.plan = plan;
         this.roomIndex = roomIndex;
         this.leakIndex = leakIndex;
@@ -43,13 +46,13 @@ internal sealed class LeakCaseBuilder
 
     private string MainAt => Main is null ? "/mains" : ValveVerdict.PlaceOf(plan, Main.Id);
 
-    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, Corner corner) =>
-        new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts, corner).Build(verdicts);
+    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors, Corner corner) =>
+        new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts, floors, corner).Build(verdicts);
 
     /// <summary>The leak's flow alone, with every unknown as it gives the most.</summary>
     public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex)
     {
-        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts: null, Corner.Most);
+        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts: null, new FloorMemory(), Corner.Most);
         return builder.Flow(builder.StaticPressurePa(), builder.LeakHeightM());
     }
 
@@ -66,7 +69,7 @@ internal sealed class LeakCaseBuilder
             Closing = Closing.Of(flow, StrokeS(), endAngleDeg),
             EndAngleDeg = endAngleDeg,
             LogicS = LogicS(),
-            Sensors = Sensors(),
+            Sensors = Sensors(flow.At(LeakFlow.OpenValveK)),
             Drain = new DrainParts(DrainedPipesM3(leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
             PassesM3PerS = PassesM3PerS(),
             CannotClose = CannotClose(verdicts),
@@ -180,14 +183,20 @@ internal sealed class LeakCaseBuilder
 
     private DriveSpec? Spec() => Drive is { } drive ? plan.SpecOf(drive) : null;
 
-    private List<SensorCase> Sensors()
+    private List<SensorCase> Sensors(double flowM3PerS)
     {
+        LeakOnFloor? drawn = LeakOnFloor.Of(plan, room, leak, floors, screening, flowM3PerS);
         var cases = new List<SensorCase>();
         for (int i = 0; i < plan.Sensors.Count; i++)
         {
-            if (plan.Sensors[i].RoomId == room.Id)
+            Sensor sensor = plan.Sensors[i];
+            if (drawn?.Hears(sensor) == true)
             {
-                cases.Add(SensorCaseOf(plan.Sensors[i], i));
+                cases.Add(SensorCaseOf(sensor, i, drawn));
+            }
+            else if (sensor.RoomId == room.Id)
+            {
+                cases.Add(SensorCaseOf(sensor, i, null));
             }
         }
 
@@ -204,11 +213,15 @@ internal sealed class LeakCaseBuilder
                 Trade = Trade.Fitter,
             });
         }
+        else if (drawn is not null && cases.All(c => c.TripM3 is null))
+        {
+            findings.Add(drawn.NeverSeen(LeakAt));
+        }
 
         return cases;
     }
 
-    private SensorCase SensorCaseOf(Sensor sensor, int index)
+    private SensorCase SensorCaseOf(Sensor sensor, int index, LeakOnFloor? drawn)
     {
         SensorSpec spec = plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
         string at = $"/sensors/{index}";
@@ -216,7 +229,7 @@ internal sealed class LeakCaseBuilder
         double gapM = screening.Take(spec.ContactGap?.M, Span.ContactGapM, () => Figure("Contact gap", QuantityKind.SmallLength));
         double responseS = screening.Take(spec.Response?.S, Span.DelayS, () => Figure("Response time", QuantityKind.Duration));
         double radioS = screening.Take(spec.Radio?.S, Span.DelayS, () => Figure("Radio delay", QuantityKind.Duration));
-        return new SensorCase(sensor.Id, TripM3(sensor, at, gapM), responseS, radioS);
+        return new SensorCase(sensor.Id, drawn is null ? TripM3(sensor, at, gapM) : drawn.TripM3(sensor, gapM), responseS, radioS);
     }
 
     private double? TripM3(Sensor sensor, string at, double gapM)

@@ -1,5 +1,6 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
+using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 
 namespace Terrapin.Core.Rehearsal;
@@ -12,8 +13,9 @@ public static class Rehearser
     /// <param name="leakId">One of its leak points.</param>
     /// <param name="mode">Who is home.</param>
     /// <exception cref="KeyNotFoundException">The plan has no such leak point.</exception>
-    public static Rehearsed Of(Plan plan, string leakId, Mode mode) =>
-        new LeakRehearsal(plan, leakId, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id))).In(mode);
+    /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
+    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null) =>
+        new LeakRehearsal(plan, leakId, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), floors ?? new FloorMemory()).In(mode);
 }
 
 /// <summary>One leak made ready, to be rehearsed in any mode.</summary>
@@ -23,12 +25,15 @@ internal sealed class LeakRehearsal
     private readonly LeakCase most;
     private readonly LeakCase? least;
 
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">One of its leak points.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
-    public LeakRehearsal(Plan plan, string leakId, IReadOnlyDictionary<string, DriveVerdict> verdicts)
+    /// <param name="floors">Keeps the fields of the drawn floors.</param>
+    public LeakRehearsal(Plan plan, string leakId, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors)
     {
         (int room, int leak) = Find(plan, leakId);
-        most = LeakCaseBuilder.Build(plan, room, leak, verdicts, Corner.Most);
-        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, verdicts, Corner.Least) : null;
+        most = LeakCaseBuilder.Build(plan, room, leak, verdicts, floors, Corner.Most);
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, verdicts, floors, Corner.Least) : null;
         this.plan = plan with { Rules = ClosingMain.RulesFor(plan, most.MainId) };
     }
 

@@ -38,6 +38,9 @@ internal readonly record struct Span(double Least, double Most)
 
     public static Span ContactAngleDeg { get; } = new(25, 95);
 
+    /// <summary>No threshold up to a high one.</summary>
+    public static Span ThresholdM { get; } = new(0, 0.025);
+
     public static Span DelayS { get; } = new(0, 10);
 
     public static Span StrokeS { get; } = new(1, 60);

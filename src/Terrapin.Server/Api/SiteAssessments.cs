@@ -1,11 +1,12 @@
 using Microsoft.Extensions.Caching.Memory;
 using Terrapin.Core;
+using Terrapin.Core.Floors;
 using Terrapin.Store;
 
 namespace Terrapin.Server.Api;
 
 /// <summary>Assessments of saved revisions. A revision never changes, so each is reckoned once and kept.</summary>
-internal sealed class SiteAssessments(SiteStore store, IMemoryCache cache)
+internal sealed class SiteAssessments(SiteStore store, IMemoryCache cache, FloorMemory floors)
 {
     public async Task<Assessment> Of(string siteId, int number, CancellationToken cancel)
     {
@@ -16,7 +17,7 @@ internal sealed class SiteAssessments(SiteStore store, IMemoryCache cache)
 
         SavedPlan saved = await store.Read(siteId, number, cancel)
             ?? throw new InvalidOperationException($"Site {siteId} lists a revision {number} that is not there.");
-        Assessment assessment = Assessor.Assess(saved.Plan);
+        Assessment assessment = Assessor.Assess(saved.Plan, floors);
         cache.Set((siteId, number), assessment, new MemoryCacheEntryOptions { Size = 1 });
         return assessment;
     }

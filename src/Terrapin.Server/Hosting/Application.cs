@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.Extensions.FileProviders;
+using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Server.Api;
 using Terrapin.Store;
@@ -28,6 +29,7 @@ internal static class Application
         builder.Services.AddScoped<PhotographStore>();
         builder.Services.AddScoped<SiteAssessments>();
         builder.Services.AddMemoryCache(cache => cache.SizeLimit = 1000);
+        builder.Services.AddSingleton<FloorMemory>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails();
         builder.Services.AddResponseCompression();
@@ -54,6 +56,7 @@ internal static class Application
         SitesApi.Map(api);
         AssessmentApi.Map(api);
         QuantitiesApi.Map(api);
+        FloorsApi.Map(api);
         BenchApi.Map(api);
         CataloguesApi.Map(api);
         PhotographsApi.Map(api);

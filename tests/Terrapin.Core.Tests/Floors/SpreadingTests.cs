@@ -87,13 +87,13 @@ public class SpreadingTests
         Drawn drawn = Draw([first, Square("last", 2, 0, 2, 2)], [Door("a", 2, 0.2)]);
         FloorField field = drawn.Field("first", 0.5, 1);
         Assert.True(double.IsInfinity(drawn.At(field, 3, 1)));
-        Assert.Equal(-1, drawn.Raster.CellAt("ground", new FloorPoint { XM = 1.7, YM = 1 }));
+        Assert.Equal(-1, drawn.Raster.CellAt("ground", new FloorPoint { AcrossM = 1.7, DownM = 1 }));
     }
 
     [Fact]
     public void A_drain_takes_all_of_a_small_leak_and_the_rest_of_a_large_one()
     {
-        Room room = Square("wash", 0, 0, 3, 3) with { Drains = [new FloorDrain { At = new FloorPoint { XM = 1.5, YM = 1 }, CapacityM3PerS = 2e-4 }] };
+        Room room = Square("wash", 0, 0, 3, 3) with { Drains = [new FloorDrain { At = new FloorPoint { AcrossM = 1.5, DownM = 1 }, CapacityM3PerS = 2e-4 }] };
         Drawn drawn = Draw(room);
         FloorField field = drawn.Field("wash", 0.5, 1);
         DrainReached drain = Assert.Single(field.Drains);
@@ -110,7 +110,7 @@ public class SpreadingTests
         Plan plan = PlanOf([Square("loft", 0, 0, 3, 3), Square("studio", 0, 0, 4, 4) with { StoreyId = "below" }], []) with
         {
             Storeys = [new Storey { Id = "ground", Name = "Loft" }, new Storey { Id = "below", Name = "Studio" }],
-            Openings = [new FloorOpening { Id = "stair", StoreyId = "ground", Area = Area(2, 0, 0.5, 0.9), ToStoreyId = "below", LandsAt = new FloorPoint { XM = 2, YM = 2 } }],
+            Openings = [new FloorOpening { Id = "stair", StoreyId = "ground", Area = Area(2, 0, 0.5, 0.9), ToStoreyId = "below", LandsAt = new FloorPoint { AcrossM = 2, DownM = 2 } }],
         };
         Drawn drawn = new(plan, FloorRaster.Of(plan, 60, 0));
         FloorField field = drawn.Field("loft", 0.5, 0.5);
@@ -136,7 +136,7 @@ public class SpreadingTests
             Room[] rooms =
             [
                 Square("first", 0, 0, 2, 2) with { FloorHeightM = 0, Fall = new FloorFall { PerCent = fall, TowardsDeg = towards } },
-                Square("pit", 2, 0, 2, 1) with { FloorHeightM = step, Fall = new FloorFall { PerCent = fall, LowPoint = new FloorPoint { XM = 3, YM = 0.5 } } },
+                Square("pit", 2, 0, 2, 1) with { FloorHeightM = step, Fall = new FloorFall { PerCent = fall, LowPoint = new FloorPoint { AcrossM = 3, DownM = 0.5 } } },
                 Square("last", 4, 0, 2, 2) with { FloorHeightM = 0 },
             ];
             Drawn drawn = Draw(rooms, [Door("a", 2, 0.2) with { ThresholdM = threshold }, Door("b", 4, 0.1)]);
@@ -163,9 +163,9 @@ public class SpreadingTests
     private sealed record Drawn(Plan Plan, FloorRaster Raster)
     {
         public FloorField Field(string room, double x, double y, double gapM = 0) =>
-            Spreading.From(Raster, Plan.Rooms.First(r => r.Id == room).StoreyId!, new FloorPoint { XM = x, YM = y }, gapM);
+            Spreading.From(Raster, Plan.Rooms.First(r => r.Id == room).StoreyId!, new FloorPoint { AcrossM = x, DownM = y }, gapM);
 
-        public int Cell(double x, double y, string storey = "ground") => Raster.CellAt(storey, new FloorPoint { XM = x, YM = y });
+        public int Cell(double x, double y, string storey = "ground") => Raster.CellAt(storey, new FloorPoint { AcrossM = x, DownM = y });
 
         public double At(FloorField field, double x, double y, string storey = "ground") => field.ArrivalM3[Cell(x, y, storey)];
     }
@@ -195,9 +195,9 @@ public class SpreadingTests
         Leaks = [],
     };
 
-    private static FloorRectangle Area(double x, double y, double length, double width) => new() { XM = x, YM = y, LengthM = length, WidthM = width };
+    private static FloorRectangle Area(double x, double y, double length, double width) => new() { AcrossM = x, DownM = y, LengthM = length, WidthM = width };
 
     /// <summary>0.8 m wide in a wall along y, without a threshold.</summary>
     private static Doorway Door(string id, double x, double y) =>
-        new() { Id = id, StoreyId = "ground", At = new FloorPoint { XM = x, YM = y }, Wall = WallDirection.AlongY, WidthM = 0.8, ThresholdM = 0 };
+        new() { Id = id, StoreyId = "ground", At = new FloorPoint { AcrossM = x, DownM = y }, Wall = WallDirection.AlongY, WidthM = 0.8, ThresholdM = 0 };
 }

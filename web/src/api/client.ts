@@ -3,6 +3,7 @@ import type {
   ApiProblem,
   Assessment,
   Catalogue,
+  FloorMap,
   ListedSite,
   Mode,
   OptionAssessment,
@@ -108,6 +109,10 @@ export const api = {
     settle(http.POST('/api/rehearsals', { params: { query: { leak, mode } }, body: plan })),
 
   compare: (plan: Plan): Promise<OptionAssessment[]> => settle(http.POST('/api/comparisons', { body: plan })),
+
+  /** The map of one leak, or of the worst of all at each place. */
+  drawFloors: (plan: Plan, leak?: string): Promise<FloorMap> =>
+    settle(http.POST('/api/floors', { params: { query: leak ? { leak } : {} }, body: plan })),
 
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
     settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),

@@ -164,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/floors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["drawFloors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formats/plan": {
         parameters: {
             query?: never;
@@ -690,6 +706,21 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description An opening in the wall between two rooms. */
+        Doorway: {
+            id: string;
+            storeyId: string;
+            /** @description Its left or upper end, on the wall. */
+            at: components["schemas"]["FloorPoint"];
+            wall: components["schemas"]["WallDirection"];
+            /** Format: double */
+            widthM: number;
+            /**
+             * Format: double
+             * @description How far its threshold stands above the floor; 0: there is none; `null`: not measured.
+             */
+            thresholdM?: null | number;
+        };
         DrainDownInput: {
             /** Format: double */
             pipeBoreM: number;
@@ -885,13 +916,103 @@ export interface components {
             strokes?: components["schemas"]["SeenStroke"][];
             mounting?: null | components["schemas"]["Mounting"];
         };
+        /** @description A plinth, bath or machine that water cannot run under. */
+        FloorBlock: {
+            name: string;
+            area: components["schemas"]["FloorRectangle"];
+        };
+        FloorDrain: {
+            at: components["schemas"]["FloorPoint"];
+            /**
+             * Format: double
+             * @description The most it takes; `null`: not known.
+             */
+            capacityM3PerS?: null | number;
+        };
+        /** @description How a floor slopes: one way, or from all sides to a low point. */
+        FloorFall: {
+            /** Format: double */
+            perCent: number;
+            /**
+             * Format: double
+             * @description Where it runs to, from x (to the right) clockwise as drawn; not used with a low point.
+             */
+            towardsDeg?: number;
+            lowPoint?: null | components["schemas"]["FloorPoint"];
+        };
         /** @enum {unknown} */
         FloorFinish: "unknown" | "polishedStone" | "glazedTile" | "mattTile" | "sealedConcrete" | "vinyl" | "oiledWood" | "waxedWood";
+        /** @description Litres on the floor before the water is here. */
+        FloorMap: {
+            /** @description The leak points it was made from. */
+            leakIds: string[];
+            sheets: components["schemas"]["FloorMapSheet"][];
+        };
+        /** @description One storey of the map. */
+        FloorMapSheet: {
+            storeyId: string;
+            /**
+             * Format: double
+             * @description Left edge of its first cell, m.
+             */
+            acrossM: number;
+            /**
+             * Format: double
+             * @description Upper edge of its first cell, m.
+             */
+            downM: number;
+            /**
+             * Format: double
+             * @description Side of a cell, m.
+             */
+            cellM: number;
+            /** Format: int32 */
+            columns: number;
+            /** Format: int32 */
+            rows: number;
+            /** @description On the floor before the water is here, row by row; -1: it never comes, -2: no floor. */
+            millilitres: number[];
+            /** @description For the worst of all: which of the map's leaks that is; empty for a single one. */
+            leaks: number[];
+        };
+        /** @description A stair or gap through which water falls to the storey below. */
+        FloorOpening: {
+            id: string;
+            storeyId: string;
+            area: components["schemas"]["FloorRectangle"];
+            toStoreyId: string;
+            /** @description Where the water lands. */
+            landsAt: components["schemas"]["FloorPoint"];
+        };
+        /** @description A place on a storey, metres from the drawing's upper left corner, across to the right and down. */
+        FloorPoint: {
+            /** Format: double */
+            acrossM: number;
+            /** Format: double */
+            downM: number;
+        };
         /**
          * @description Where the water comes out of the wall-and-floor geometry, for the closed forms of a level floor.
          * @enum {unknown}
          */
         FloorPosition: "unknown" | "open" | "wall" | "corner";
+        /** @description A rectangle on a storey. */
+        FloorRectangle: {
+            /** Format: double */
+            acrossM: number;
+            /** Format: double */
+            downM: number;
+            /**
+             * Format: double
+             * @description Along x.
+             */
+            lengthM: number;
+            /**
+             * Format: double
+             * @description Along y.
+             */
+            widthM: number;
+        };
         /** @description A tap run into a bucket against the watch, and the pressure that is left meanwhile. */
         FlowTest: {
             /** Format: double */
@@ -1003,6 +1124,7 @@ export interface components {
             /** Format: double */
             heightAboveFloorM?: null | number;
             position: components["schemas"]["FloorPosition"];
+            at?: null | components["schemas"]["FloorPoint"];
         };
         LengthFigure: {
             /** Format: double */
@@ -1269,6 +1391,10 @@ export interface components {
             /** @description The pipes, as a tree that starts at the supply and runs through the main valves. */
             pipes: components["schemas"]["Pipe"][];
             rooms: components["schemas"]["Room"][];
+            /** @description The floors that rooms are drawn on, the highest first. */
+            storeys?: components["schemas"]["Storey"][];
+            doorways?: components["schemas"]["Doorway"][];
+            openings?: components["schemas"]["FloorOpening"][];
             sensors: components["schemas"]["Sensor"][];
             /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
             hubId?: null | string;
@@ -1418,6 +1544,13 @@ export interface components {
              */
             floorHeightM?: null | number;
             finish: components["schemas"]["FloorFinish"];
+            /** @description The storey it is drawn on; `null` while it is not drawn. */
+            storeyId?: null | string;
+            /** @description Its floor, as rectangles that join; empty while it is not drawn. */
+            areas?: components["schemas"]["FloorRectangle"][];
+            fall?: null | components["schemas"]["FloorFall"];
+            drains?: components["schemas"]["FloorDrain"][];
+            blocks?: components["schemas"]["FloorBlock"][];
             leaks: components["schemas"]["LeakPoint"][];
         };
         /** @description Any of these sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
@@ -1481,6 +1614,9 @@ export interface components {
             /** @description Id in the catalogue. */
             specId: string;
             roomId: string;
+            at?: null | components["schemas"]["FloorPoint"];
+            /** @description The way a rope lies, at least two places; empty for other kinds. */
+            path?: components["schemas"]["FloorPoint"][];
             /** @description The leak points of its room that it can hear, each with the way the water has to go. */
             distances: components["schemas"]["LeakDistance"][];
         };
@@ -1563,6 +1699,11 @@ export interface components {
         StemShape: "unknown" | "twoFlats" | "square" | "round";
         /** @enum {unknown} */
         Stiffness: "unknown" | "free" | "stiff" | "notMovedForYears" | "seized";
+        /** @description A floor of the building that rooms are drawn on; the highest first in the plan's list. */
+        Storey: {
+            id: string;
+            name: string;
+        };
         StrapsInput: {
             /** Format: double */
             torqueNm: number;
@@ -1769,6 +1910,8 @@ export interface components {
              */
             acrossFlatsM?: null | number;
         };
+        /** @enum {unknown} */
+        WallDirection: "alongX" | "alongY";
         /** @enum {unknown} */
         WaterSide: "cold" | "hot";
         /** @description The water in front of the first main valve. Heights of the plan are above where its pressure was read. */
@@ -2294,6 +2437,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadQuantity"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    drawFloors: {
+        parameters: {
+            query?: {
+                leak?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorMap"];
                 };
             };
             /** @description Bad Request */

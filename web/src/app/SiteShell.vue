@@ -69,6 +69,7 @@ function named() {
 }
 
 const pages = [
+  { to: 'floor', name: 'Floor plan and water map' },
   { to: 'options', name: 'Options side by side' },
   { to: 'catalogue', name: 'Catalogue' },
 ]
@@ -100,6 +101,7 @@ const commands = computed<Command[]>(() => [
     name: `Main: ${main.name}`,
     run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
   })),
+  { name: 'Floor plan and water map', run: () => goTo('floor') },
   { name: 'Options side by side', run: () => goTo('options') },
   { name: 'Catalogue', run: () => goTo('catalogue') },
   { name: 'Save', run: save },

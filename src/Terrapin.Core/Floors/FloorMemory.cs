@@ -1,0 +1,107 @@
+using System.Globalization;
+using System.Text;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Floors;
+
+/// <summary>How what is not known of a floor is taken.</summary>
+/// <param name="ContactAngleDeg">Of floors whose finish is not known.</param>
+/// <param name="ThresholdM">Of doorways whose threshold is not measured.</param>
+public sealed record FloorGuess(double ContactAngleDeg, double ThresholdM);
+
+/// <summary>
+/// Keeps the fields of the floors that were asked for last: they depend on the drawing and on where a leak is, not on
+/// sensors, drives or rules, so that most edits need none anew. Safe to use from several threads.
+/// </summary>
+public sealed class FloorMemory
+{
+    private const int MostDrawings = 4;
+
+    private readonly Lock gate = new();
+    private readonly LinkedList<Drawing> drawings = [];
+
+    private sealed record Drawing(string Key, FloorRaster Raster)
+    {
+        public Dictionary<(string StoreyId, double AcrossM, double DownM, double GapM), FloorField> Fields { get; } = [];
+    }
+
+    /// <summary>The raster of a plan's drawing.</summary>
+    public FloorRaster RasterOf(Plan plan, FloorGuess guess) => Find(plan, guess).Raster;
+
+    /// <summary>The field of a leak that is drawn; <see langword="null"/> where it is not, or no floor is drawn there.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="room">The leak's room.</param>
+    /// <param name="leak">One of its leak points.</param>
+    /// <param name="gapM">For <see cref="FloorField.DeepM3"/>.</param>
+    /// <param name="guess">For what is not known.</param>
+    public FloorField? FieldOf(Plan plan, Room room, LeakPoint leak, double gapM, FloorGuess guess)
+    {
+        if (leak.At is not { } at || room.StoreyId is not { } storeyId)
+        {
+            return null;
+        }
+
+        Drawing drawing = Find(plan, guess);
+        if (drawing.Raster.CellAt(storeyId, at) < 0)
+        {
+            return null;
+        }
+
+        var key = (storeyId, at.AcrossM, at.DownM, gapM);
+        lock (gate)
+        {
+            if (drawing.Fields.TryGetValue(key, out FloorField? kept))
+            {
+                return kept;
+            }
+        }
+
+        FloorField field = Spreading.From(drawing.Raster, storeyId, at, gapM);
+        lock (gate)
+        {
+            return drawing.Fields.TryAdd(key, field) ? field : drawing.Fields[key];
+        }
+    }
+
+    private Drawing Find(Plan plan, FloorGuess guess)
+    {
+        string key = KeyOf(plan, guess);
+        lock (gate)
+        {
+            if (drawings.FirstOrDefault(d => d.Key == key) is { } kept)
+            {
+                drawings.Remove(kept);
+                drawings.AddFirst(kept);
+                return kept;
+            }
+
+            var drawing = new Drawing(key, FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM));
+            drawings.AddFirst(drawing);
+            if (drawings.Count > MostDrawings)
+            {
+                drawings.RemoveLast();
+            }
+
+            return drawing;
+        }
+    }
+
+    /// <summary>All that a raster is made of, and nothing else.</summary>
+    private static string KeyOf(Plan plan, FloorGuess guess)
+    {
+        var key = new StringBuilder();
+        key.Append(CultureInfo.InvariantCulture, $"{guess}");
+        foreach (Storey storey in plan.Storeys)
+        {
+            key.Append(storey.Id).Append(';');
+        }
+
+        foreach (Room room in plan.Rooms)
+        {
+            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{room.Finish},{room.FloorHeightM},{room.Fall}");
+            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Blocks);
+        }
+
+        return key.AppendJoin(',', plan.Doorways).AppendJoin(',', plan.Openings).ToString();
+    }
+}

@@ -1,0 +1,158 @@
+using System.Globalization;
+
+namespace Terrapin.Core.Plans;
+
+/// <summary>Whether what is drawn can stand in a building.</summary>
+internal static class FloorCheck
+{
+    /// <summary>Rooms may share an edge; this much is a slip of the pencil, m.</summary>
+    private const double SlipM = 0.01;
+
+    private const double BesideWallM = 0.03;
+
+    public static void Add(Plan plan, string pointer, List<Fault> faults)
+    {
+        var storeys = plan.Storeys.Select(s => s.Id).ToHashSet();
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            Room room = plan.Rooms[i];
+            string at = $"{pointer}/rooms/{i}";
+            if (room.StoreyId is { } storey && !storeys.Contains(storey))
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", storey));
+            }
+            else if (room.StoreyId is null && room.Areas.Count > 0)
+            {
+                faults.Add(new Fault($"{at}/storeyId", $"\"{room.Name}\" is drawn on no storey. Choose one."));
+            }
+
+            AddOverlaps(plan, i, at, faults);
+            AddLeaks(room, at, faults);
+        }
+
+        AddSensors(plan, pointer, faults);
+        AddDoorways(plan, storeys, pointer, faults);
+        AddOpenings(plan, storeys, pointer, faults);
+    }
+
+    /// <summary>The room that is drawn at a place.</summary>
+    private static Room? RoomAt(Plan plan, string storeyId, double xM, double yM) =>
+        plan.Rooms.FirstOrDefault(r => r.StoreyId == storeyId && r.Areas.Any(a => a.Holds(xM, yM)));
+
+    private static void AddOverlaps(Plan plan, int index, string at, List<Fault> faults)
+    {
+        Room room = plan.Rooms[index];
+        for (int j = 0; j < room.Areas.Count; j++)
+        {
+            FloorRectangle mine = room.Areas[j];
+            Room? other = plan.Rooms.Take(index).FirstOrDefault(r => r.StoreyId == room.StoreyId && r.Areas.Any(a => Overlap(a, mine)));
+            if (other is not null && room.StoreyId is not null)
+            {
+                faults.Add(new Fault($"{at}/areas/{j}", $"\"{room.Name}\" lies over \"{other.Name}\" at {Place(mine.AcrossM, mine.DownM)}. Move it beside, or make one smaller."));
+            }
+        }
+    }
+
+    private static bool Overlap(FloorRectangle a, FloorRectangle b) =>
+        Math.Min(a.RightM(), b.RightM()) - Math.Max(a.AcrossM, b.AcrossM) > SlipM && Math.Min(a.BottomM(), b.BottomM()) - Math.Max(a.DownM, b.DownM) > SlipM;
+
+    private static void AddLeaks(Room room, string at, List<Fault> faults)
+    {
+        for (int j = 0; j < room.Leaks.Count; j++)
+        {
+            if (room.Leaks[j].At is { } place && !Lies(room, place))
+            {
+                faults.Add(new Fault($"{at}/leaks/{j}/at", $"\"{room.Leaks[j].Name}\" at {Place(place.AcrossM, place.DownM)} is outside \"{room.Name}\" or under something that stands there. Move it onto the room's floor."));
+            }
+        }
+    }
+
+    private static bool Lies(Room room, FloorPoint place) =>
+        room.Areas.Any(a => a.Holds(place.AcrossM, place.DownM)) && !room.Blocks.Any(b => StrictlyIn(b.Area, place));
+
+    private static bool StrictlyIn(FloorRectangle area, FloorPoint place) =>
+        place.AcrossM > area.AcrossM && place.AcrossM < area.RightM() && place.DownM > area.DownM && place.DownM < area.BottomM();
+
+    private static void AddSensors(Plan plan, string pointer, List<Fault> faults)
+    {
+        for (int i = 0; i < plan.Sensors.Count; i++)
+        {
+            Sensor sensor = plan.Sensors[i];
+            if (plan.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId) is not { } room)
+            {
+                continue;
+            }
+
+            if (sensor.At is { } place && !Lies(room, place))
+            {
+                faults.Add(new Fault($"{pointer}/sensors/{i}/at", $"\"{sensor.Name}\" at {Place(place.AcrossM, place.DownM)} lies in a wall, outside \"{room.Name}\", or under something that stands there. Move it onto the room's floor."));
+            }
+
+            for (int j = 0; j < sensor.Path.Count; j++)
+            {
+                if (!Lies(room, sensor.Path[j]))
+                {
+                    faults.Add(new Fault($"{pointer}/sensors/{i}/path/{j}", $"The rope \"{sensor.Name}\" leaves the floor of \"{room.Name}\" at {Place(sensor.Path[j].AcrossM, sensor.Path[j].DownM)}. Keep it on the floor."));
+                }
+            }
+        }
+    }
+
+    private static void AddDoorways(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
+    {
+        for (int i = 0; i < plan.Doorways.Count; i++)
+        {
+            Doorway doorway = plan.Doorways[i];
+            string at = $"{pointer}/doorways/{i}";
+            if (!storeys.Contains(doorway.StoreyId))
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", doorway.StoreyId));
+                continue;
+            }
+
+            bool alongX = doorway.Wall == WallDirection.AlongX;
+            bool OnWall(double along)
+            {
+                double x = doorway.At.AcrossM + (alongX ? along : 0);
+                double y = doorway.At.DownM + (alongX ? 0 : along);
+                Room? one = RoomAt(plan, doorway.StoreyId, x - (alongX ? 0 : BesideWallM), y - (alongX ? BesideWallM : 0));
+                Room? other = RoomAt(plan, doorway.StoreyId, x + (alongX ? 0 : BesideWallM), y + (alongX ? BesideWallM : 0));
+                return one is not null && other is not null && one != other;
+            }
+
+            if (!OnWall(BesideWallM) || !OnWall(doorway.WidthM / 2) || !OnWall(doorway.WidthM - BesideWallM))
+            {
+                faults.Add(new Fault($"{at}/at", $"The doorway at {Place(doorway.At.AcrossM, doorway.At.DownM)} is on no wall between two rooms along its whole width. Move it onto one, or make it narrower."));
+            }
+        }
+    }
+
+    private static void AddOpenings(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
+    {
+        for (int i = 0; i < plan.Openings.Count; i++)
+        {
+            FloorOpening opening = plan.Openings[i];
+            string at = $"{pointer}/openings/{i}";
+            foreach ((string storey, string key) in ((string, string)[])[(opening.StoreyId, "storeyId"), (opening.ToStoreyId, "toStoreyId")])
+            {
+                if (!storeys.Contains(storey))
+                {
+                    faults.Add(PlanReferences.Nowhere($"{at}/{key}", "storey", storey));
+                }
+            }
+
+            int Depth(string storey) => plan.Storeys.TakeWhile(s => s.Id != storey).Count();
+            if (Depth(opening.ToStoreyId) <= Depth(opening.StoreyId))
+            {
+                faults.Add(new Fault($"{at}/toStoreyId", "Water falls to a storey below. Choose one further down."));
+            }
+
+            if (RoomAt(plan, opening.ToStoreyId, opening.LandsAt.AcrossM, opening.LandsAt.DownM) is null)
+            {
+                faults.Add(new Fault($"{at}/landsAt", $"No room of the storey below is drawn at {Place(opening.LandsAt.AcrossM, opening.LandsAt.DownM)}. Say where the water lands."));
+            }
+        }
+    }
+
+    private static string Place(double xM, double yM) => string.Create(CultureInfo.InvariantCulture, $"{xM:0.##} m, {yM:0.##} m");
+}

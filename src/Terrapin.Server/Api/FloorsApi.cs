@@ -1,0 +1,69 @@
+using Terrapin.Core.Floors;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>One storey of the map.</summary>
+/// <param name="AcrossM">Left edge of its first cell, m.</param>
+/// <param name="DownM">Upper edge of its first cell, m.</param>
+/// <param name="CellM">Side of a cell, m.</param>
+/// <param name="Millilitres">On the floor before the water is here, row by row; -1: it never comes, -2: no floor.</param>
+/// <param name="Leaks">For the worst of all: which of the map's leaks that is; empty for a single one.</param>
+public sealed record FloorMapSheet(string StoreyId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<int> Millilitres, IReadOnlyList<short> Leaks);
+
+/// <summary>Litres on the floor before the water is here.</summary>
+/// <param name="LeakIds">The leak points it was made from.</param>
+public sealed record FloorMap(IReadOnlyList<string> LeakIds, IReadOnlyList<FloorMapSheet> Sheets);
+
+/// <summary>The map of a posted plan's drawn floors; saves nothing.</summary>
+internal static class FloorsApi
+{
+    /// <summary>The middle of what floors are like, for a drawing: bounds are reckoned in the assessment.</summary>
+    private static readonly FloorGuess Guess = new(60, 0);
+
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapPost("/floors", Draw).WithName("drawFloors").WithTags("Floors")
+            .Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
+
+    private static Task<IResult> Draw(string? leak, HttpRequest request, FloorMemory floors) => Body.Use(request, PlanJson.Read, plan =>
+    {
+        (Room Room, LeakPoint Leak)[] drawn =
+            [.. plan.Rooms.SelectMany(r => r.Leaks.Select(l => (r, l))).Where(p => p.l.At is not null && p.r.StoreyId is not null && (leak is null || p.l.Id == leak))];
+        if (leak is not null && drawn.Length == 0)
+        {
+            return Task.FromResult(Problems.Refused(new RefusedException([new Fault("/rooms", $"The leak point \"{leak}\" is not drawn on a floor. Put it on the drawing of its room first.")])));
+        }
+
+        FloorRaster raster = floors.RasterOf(plan, Guess);
+        FloorField[] fields = [.. drawn.Select(p => floors.FieldOf(plan, p.Room, p.Leak, 0, Guess)).OfType<FloorField>()];
+        return Task.FromResult(Results.Ok(new FloorMap([.. drawn.Select(p => p.Leak.Id)], [.. raster.Sheets.Select(s => SheetOf(raster, s, fields))])));
+    });
+
+    private static FloorMapSheet SheetOf(FloorRaster raster, FloorSheet sheet, FloorField[] fields)
+    {
+        int count = sheet.Columns * sheet.Rows;
+        var millilitres = new int[count];
+        var leaks = new short[fields.Length > 1 ? count : 0];
+        for (int i = 0; i < count; i++)
+        {
+            int cell = sheet.Offset + i;
+            double worst = -1;
+            for (short f = 0; f < fields.Length; f++)
+            {
+                double volume = fields[f].ArrivalM3[cell];
+                if (double.IsFinite(volume) && volume > worst)
+                {
+                    worst = volume;
+                    if (leaks.Length > 0)
+                    {
+                        leaks[i] = f;
+                    }
+                }
+            }
+
+            millilitres[i] = raster.Room[cell] < 0 ? -2 : worst < 0 ? -1 : (int)Math.Round(worst * 1e6);
+        }
+
+        return new FloorMapSheet(sheet.StoreyId, sheet.AcrossM, sheet.DownM, sheet.CellM, sheet.Columns, sheet.Rows, millilitres, leaks);
+    }
+}

@@ -1,0 +1,357 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
+import { draggable } from '@/ui/drag'
+import { bounds, snapTo, toCm } from './geometry'
+import { readAt } from './mapImage'
+import type { Chosen } from './chosen'
+
+/**
+ * One storey as it is drawn: rooms, doorways, what stands there, leak points and sensors, with the water's map under them.
+ * Everything can be reached by Tab and moved by arrows, a tenth of a metre at a time.
+ */
+const props = defineProps<{
+  plan: Plan
+  storeyId: string
+  sheet?: FloorMapSheet
+  picture?: string
+  chosen: Chosen | null
+}>()
+const emit = defineEmits<{
+  choose: [chosen: Chosen]
+  moveRoom: [index: number, by: FloorPoint]
+  movePlace: [chosen: Chosen, to: FloorPoint]
+  read: [at: FloorPoint | null]
+}>()
+
+/** Units of the drawing in a metre. */
+const SCALE = 100
+const MARGIN = 40
+const STEP_M = 0.1
+
+const rooms = computed(() =>
+  props.plan.rooms
+    .map((room, index) => ({ room, index }))
+    .filter(({ room }) => room.storeyId === props.storeyId && room.areas?.length),
+)
+const frame = computed(() => {
+  const box = bounds(rooms.value.flatMap(({ room }) => room.areas ?? []))
+  return [
+    box.acrossM * SCALE - MARGIN,
+    box.downM * SCALE - MARGIN,
+    box.lengthM * SCALE + 2 * MARGIN,
+    box.widthM * SCALE + 2 * MARGIN,
+  ]
+})
+const doorways = computed(() =>
+  (props.plan.doorways ?? [])
+    .map((doorway, index) => ({ doorway, index }))
+    .filter((d) => d.doorway.storeyId === props.storeyId),
+)
+const openings = computed(() => (props.plan.openings ?? []).filter((o) => o.storeyId === props.storeyId))
+const leaks = computed(() =>
+  rooms.value.flatMap(({ room }) => room.leaks.filter((l) => l.at).map((leak) => ({ leak, at: leak.at! }))),
+)
+const sensors = computed(() =>
+  props.plan.sensors
+    .filter(
+      (s) => rooms.value.some(({ room }) => room.id === s.roomId) && (s.at || (s.path?.length ?? 0) > 1),
+    )
+    .map((sensor) => ({ sensor, at: sensor.at ?? sensor.path![0]! })),
+)
+
+const isChosen = (kind: Chosen['kind'], id: string) => props.chosen?.kind === kind && props.chosen.id === id
+const rect = (area: FloorRectangle) => ({
+  x: area.acrossM * SCALE,
+  y: area.downM * SCALE,
+  width: area.lengthM * SCALE,
+  height: area.widthM * SCALE,
+})
+const metres = (x: number, y: number): FloorPoint => ({ acrossM: toCm(x / SCALE), downM: toCm(y / SCALE) })
+
+/** Where a dragged room is while it is held, and from where it was taken. */
+const held = ref<{ index: number; from: FloorPoint; by: FloorPoint } | null>(null)
+function roomListeners(index: number) {
+  const area = props.plan.rooms[index]!.areas![0]!
+  const others = rooms.value.filter((r) => r.index !== index).flatMap(({ room }) => room.areas ?? [])
+  const drag = draggable((x, y) => {
+    const at = metres(x, y)
+    held.value ??= { index, from: at, by: { acrossM: 0, downM: 0 } }
+    const moved = {
+      ...area,
+      acrossM: area.acrossM + at.acrossM - held.value.from.acrossM,
+      downM: area.downM + at.downM - held.value.from.downM,
+    }
+    const snapped = snapTo(moved, others)
+    held.value = {
+      ...held.value,
+      by: { acrossM: snapped.acrossM - area.acrossM, downM: snapped.downM - area.downM },
+    }
+  })
+  const drop = () => {
+    drag.pointerup()
+    const by = held.value?.by
+    held.value = null
+    if (by && (by.acrossM || by.downM)) emit('moveRoom', index, by)
+  }
+  return { ...drag, pointerup: drop, pointercancel: drop }
+}
+const shift = (index: number) =>
+  held.value?.index === index
+    ? `translate(${held.value.by.acrossM * SCALE} ${held.value.by.downM * SCALE})`
+    : undefined
+
+/** A leak point or sensor follows the pointer before the plan does. */
+const carried = ref<{ chosen: Chosen; to: FloorPoint } | null>(null)
+const placeOf = (chosen: Chosen, at: FloorPoint) =>
+  carried.value?.chosen.kind === chosen.kind && carried.value.chosen.id === chosen.id ? carried.value.to : at
+function placeListeners(chosen: Chosen) {
+  const drag = draggable((x, y) => {
+    carried.value = { chosen, to: metres(x, y) }
+    emit('movePlace', chosen, carried.value.to)
+  })
+  const drop = () => {
+    drag.pointerup()
+    carried.value = null
+  }
+  return { ...drag, pointerup: drop, pointercancel: drop }
+}
+
+const arrows: Record<string, FloorPoint> = {
+  ArrowLeft: { acrossM: -STEP_M, downM: 0 },
+  ArrowRight: { acrossM: STEP_M, downM: 0 },
+  ArrowUp: { acrossM: 0, downM: -STEP_M },
+  ArrowDown: { acrossM: 0, downM: STEP_M },
+}
+function nudgeRoom(event: KeyboardEvent, index: number) {
+  const by = arrows[event.key]
+  if (!by) return
+  event.preventDefault()
+  emit('moveRoom', index, by)
+}
+function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
+  const by = arrows[event.key]
+  if (!by) return
+  event.preventDefault()
+  emit('movePlace', chosen, { acrossM: toCm(at.acrossM + by.acrossM), downM: toCm(at.downM + by.downM) })
+}
+
+/** The spot that is read: under the pointer, or moved by arrows. */
+const spot = ref<FloorPoint | null>(null)
+function readSpot(at: FloorPoint | null) {
+  spot.value = at && props.sheet && readAt(props.sheet, at.acrossM, at.downM) ? at : null
+  emit('read', spot.value)
+}
+function readUnder(event: PointerEvent) {
+  const svg = (event.currentTarget as SVGElement).ownerSVGElement ?? (event.currentTarget as SVGSVGElement)
+  const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse())
+  readSpot(metres(point.x, point.y))
+}
+function nudgeSpot(event: KeyboardEvent) {
+  const by = arrows[event.key]
+  if (!by || event.target !== event.currentTarget) return
+  event.preventDefault()
+  const box = bounds(rooms.value.flatMap(({ room }) => room.areas ?? []))
+  const from = spot.value ?? { acrossM: box.acrossM + box.lengthM / 2, downM: box.downM + box.widthM / 2 }
+  readSpot({ acrossM: toCm(from.acrossM + by.acrossM), downM: toCm(from.downM + by.downM) })
+}
+const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixed(2)} m`
+</script>
+
+<template>
+  <svg
+    :viewBox="frame.join(' ')"
+    class="bg-sheet max-h-[70vh] w-full touch-none rounded-sm"
+    tabindex="0"
+    role="group"
+    aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
+    @pointermove="readUnder"
+    @pointerleave="readSpot(null)"
+    @keydown="nudgeSpot"
+  >
+    <defs>
+      <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
+      </pattern>
+    </defs>
+    <!-- floors -->
+    <g
+      v-for="{ room, index } in rooms"
+      :key="room.id"
+      tabindex="0"
+      role="button"
+      :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
+      :aria-pressed="isChosen('room', room.id)"
+      :transform="shift(index)"
+      class="cursor-move"
+      @click="emit('choose', { kind: 'room', id: room.id })"
+      @focus="emit('choose', { kind: 'room', id: room.id })"
+      @keydown="nudgeRoom($event, index)"
+      v-on="roomListeners(index)"
+    >
+      <rect
+        v-for="(area, i) in room.areas"
+        :key="i"
+        v-bind="rect(area)"
+        :class="isChosen('room', room.id) ? 'fill-moss-wash' : 'fill-paper'"
+      />
+    </g>
+    <image
+      v-if="picture && sheet"
+      :href="picture"
+      :x="sheet.acrossM * SCALE"
+      :y="sheet.downM * SCALE"
+      :width="sheet.columns * sheet.cellM * SCALE"
+      :height="sheet.rows * sheet.cellM * SCALE"
+      preserveAspectRatio="none"
+      class="pointer-events-none"
+      style="image-rendering: pixelated"
+    />
+    <!-- walls and names -->
+    <g v-for="{ room, index } in rooms" :key="room.id" class="pointer-events-none" :transform="shift(index)">
+      <rect
+        v-for="(area, i) in room.areas"
+        :key="i"
+        v-bind="rect(area)"
+        class="fill-none"
+        :class="isChosen('room', room.id) ? 'stroke-moss' : 'stroke-ink'"
+        :stroke-width="isChosen('room', room.id) ? 7 : 5"
+      />
+      <rect
+        v-for="(block, i) in room.blocks"
+        :key="`b${i}`"
+        v-bind="rect(block.area)"
+        fill="url(#hatch)"
+        class="stroke-faded"
+        stroke-width="2"
+      />
+      <circle
+        v-for="(drain, i) in room.drains"
+        :key="`d${i}`"
+        :cx="drain.at.acrossM * SCALE"
+        :cy="drain.at.downM * SCALE"
+        r="9"
+        class="fill-sheet stroke-ink"
+        stroke-width="3"
+        stroke-dasharray="3 3"
+      />
+      <text
+        :x="room.areas![0]!.acrossM * SCALE + 10"
+        :y="room.areas![0]!.downM * SCALE + 26"
+        class="halo fill-ink text-[20px] font-semibold"
+      >
+        {{ room.name }}
+      </text>
+      <text
+        :x="room.areas![0]!.acrossM * SCALE + 10"
+        :y="room.areas![0]!.downM * SCALE + 47"
+        class="halo figures fill-faded text-[16px]"
+      >
+        {{ room.areas![0]!.lengthM }} × {{ room.areas![0]!.widthM }} m{{
+          room.fall ? `, fall ${room.fall.perCent} %` : ''
+        }}
+      </text>
+    </g>
+    <rect
+      v-for="opening in openings"
+      :key="opening.id"
+      v-bind="rect(opening.area)"
+      class="fill-sheet stroke-ink pointer-events-none"
+      stroke-width="2"
+      stroke-dasharray="8 6"
+    />
+    <!-- doorways: a gap in the wall, a line across where a threshold stands -->
+    <g
+      v-for="{ doorway } in doorways"
+      :key="doorway.id"
+      tabindex="0"
+      role="button"
+      class="cursor-pointer"
+      :aria-label="`Doorway, ${doorway.widthM} m wide`"
+      :aria-pressed="isChosen('doorway', doorway.id)"
+      @click="emit('choose', { kind: 'doorway', id: doorway.id })"
+      @focus="emit('choose', { kind: 'doorway', id: doorway.id })"
+      @keydown="nudgePlace($event, { kind: 'doorway', id: doorway.id }, doorway.at)"
+    >
+      <path
+        :d="`M${doorway.at.acrossM * SCALE} ${doorway.at.downM * SCALE}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
+        :class="isChosen('doorway', doorway.id) ? 'stroke-moss' : 'stroke-sheet'"
+        stroke-width="11"
+      />
+      <path
+        v-if="doorway.thresholdM !== 0"
+        :d="`M${doorway.at.acrossM * SCALE} ${doorway.at.downM * SCALE}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
+        class="stroke-ochre"
+        stroke-width="4"
+        :stroke-dasharray="doorway.thresholdM == null ? '7 5' : undefined"
+      />
+    </g>
+    <!-- leak points: a drop -->
+    <g
+      v-for="{ leak, at } in leaks"
+      :key="leak.id"
+      tabindex="0"
+      role="button"
+      class="cursor-move"
+      :transform="`translate(${placeOf({ kind: 'leak', id: leak.id }, at).acrossM * SCALE} ${placeOf({ kind: 'leak', id: leak.id }, at).downM * SCALE})`"
+      :aria-label="`Leak point ${leak.name} at ${place(at)}`"
+      :aria-pressed="isChosen('leak', leak.id)"
+      @click="emit('choose', { kind: 'leak', id: leak.id })"
+      @focus="emit('choose', { kind: 'leak', id: leak.id })"
+      @keydown="nudgePlace($event, { kind: 'leak', id: leak.id }, at)"
+      v-on="placeListeners({ kind: 'leak', id: leak.id })"
+    >
+      <path
+        d="M0 -16C7 -5 11 0 11 6a11 11 0 0 1 -22 0C-11 0 -7 -5 0 -16z"
+        class="stroke-sheet"
+        :class="isChosen('leak', leak.id) ? 'fill-moss' : 'fill-river'"
+        stroke-width="2.5"
+      />
+    </g>
+    <!-- sensors: a puck; a rope by its way -->
+    <g
+      v-for="{ sensor, at } in sensors"
+      :key="sensor.id"
+      tabindex="0"
+      role="button"
+      class="cursor-move"
+      :aria-label="`Sensor ${sensor.name} at ${place(at)}`"
+      :aria-pressed="isChosen('sensor', sensor.id)"
+      @click="emit('choose', { kind: 'sensor', id: sensor.id })"
+      @focus="emit('choose', { kind: 'sensor', id: sensor.id })"
+      @keydown="nudgePlace($event, { kind: 'sensor', id: sensor.id }, at)"
+      v-on="placeListeners({ kind: 'sensor', id: sensor.id })"
+    >
+      <polyline
+        v-if="(sensor.path?.length ?? 0) > 1"
+        :points="sensor.path!.map((p) => `${p.acrossM * SCALE},${p.downM * SCALE}`).join(' ')"
+        fill="none"
+        class="stroke-ink"
+        stroke-width="7"
+        stroke-linejoin="round"
+      />
+      <rect
+        :x="placeOf({ kind: 'sensor', id: sensor.id }, at).acrossM * SCALE - 11"
+        :y="placeOf({ kind: 'sensor', id: sensor.id }, at).downM * SCALE - 11"
+        width="22"
+        height="22"
+        rx="5"
+        class="stroke-sheet"
+        :class="isChosen('sensor', sensor.id) ? 'fill-moss' : 'fill-ink'"
+        stroke-width="2.5"
+      />
+      <circle
+        :cx="placeOf({ kind: 'sensor', id: sensor.id }, at).acrossM * SCALE"
+        :cy="placeOf({ kind: 'sensor', id: sensor.id }, at).downM * SCALE"
+        r="4"
+        class="fill-sheet"
+      />
+    </g>
+    <path
+      v-if="spot"
+      :d="`M${spot.acrossM * SCALE - 14} ${spot.downM * SCALE}h28M${spot.acrossM * SCALE} ${spot.downM * SCALE - 14}v28`"
+      class="stroke-ink pointer-events-none"
+      stroke-width="2"
+    />
+  </svg>
+</template>

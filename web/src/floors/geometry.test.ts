@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest'
+import type { Room } from '@/api/types'
+import { besideLast, bounds, doorwayIn, readSize, sharedWall, snapTo } from './geometry'
+
+const room = (id: string, acrossM: number, downM: number, lengthM: number, widthM: number): Room =>
+  ({
+    id,
+    name: id,
+    finish: 'vinyl',
+    storeyId: 'g',
+    leaks: [],
+    areas: [{ acrossM, downM, lengthM, widthM }],
+  }) as Room
+
+describe('the drawing', () => {
+  it('reads sizes as people write them', () => {
+    expect(readSize('3.2 x 2.4')).toEqual({ lengthM: 3.2, widthM: 2.4 })
+    expect(readSize('3,2×2,4 m')).toEqual({ lengthM: 3.2, widthM: 2.4 })
+    for (const none of ['', '3.2', 'x', '0 x 3', '-1 x 2']) expect(readSize(none)).toBeNull()
+  })
+
+  it('puts a room beside the last one', () => {
+    expect(besideLast([], 'g')).toEqual({ acrossM: 0, downM: 0 })
+    expect(besideLast([room('a', 1, 2, 3, 4)], 'g')).toEqual({ acrossM: 4, downM: 2 })
+  })
+
+  it('finds the wall between two rooms and puts a doorway in its middle', () => {
+    const wall = sharedWall(room('a', 0, 0, 3, 2), room('b', 3, 1, 2, 3))!
+    expect(wall).toEqual({ at: { acrossM: 3, downM: 1 }, wall: 'alongY', lengthM: 1 })
+    expect(doorwayIn(wall)).toEqual({ wall: 'alongY', widthM: 0.8, at: { acrossM: 3, downM: 1.1 } })
+    expect(sharedWall(room('a', 0, 0, 3, 2), room('b', 0, 2, 1, 1))).toMatchObject({
+      wall: 'alongX',
+      lengthM: 1,
+    })
+    expect(sharedWall(room('a', 0, 0, 3, 2), room('b', 5, 0, 2, 2))).toBeNull()
+  })
+
+  it('snaps to an edge within a hand and encloses what is drawn', () => {
+    const still = [{ acrossM: 0, downM: 0, lengthM: 3, widthM: 2 }]
+    expect(snapTo({ acrossM: 3.1, downM: 0.05, lengthM: 2, widthM: 2 }, still)).toEqual({
+      acrossM: 3,
+      downM: 0,
+    })
+    expect(snapTo({ acrossM: 4, downM: 1, lengthM: 2, widthM: 2 }, still)).toEqual({ acrossM: 4, downM: 1 })
+    expect(bounds([...still, { acrossM: -1, downM: 1, lengthM: 1, widthM: 3 }])).toEqual({
+      acrossM: -1,
+      downM: 0,
+      lengthM: 4,
+      widthM: 4,
+    })
+  })
+})

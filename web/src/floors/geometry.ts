@@ -1,0 +1,113 @@
+import type { Doorway, FloorRectangle, Room } from '@/api/types'
+
+/** What is drawn, in metres; edges that nearly meet do meet. */
+const TOUCH_M = 0.02
+
+/** To the centimetre that people measure. */
+export const toCm = (metres: number): number => Math.round(metres * 100) / 100
+
+/** "3.2 x 2.4" as length and width; null where it is none. */
+export function readSize(text: string): { lengthM: number; widthM: number } | null {
+  const found = /^\s*(\d+(?:[.,]\d+)?)\s*m?\s*[x×*]\s*(\d+(?:[.,]\d+)?)\s*m?\s*$/i.exec(text)
+  if (!found) return null
+  const [lengthM, widthM] = [found[1]!, found[2]!].map((t) => Number(t.replace(',', '.'))) as [number, number]
+  return lengthM > 0 && widthM > 0 ? { lengthM, widthM } : null
+}
+
+/** The place beside the last room that was drawn on a storey. */
+export function besideLast(rooms: Room[], storeyId: string): { acrossM: number; downM: number } {
+  const last = rooms.filter((r) => r.storeyId === storeyId && r.areas?.length).at(-1)
+  const area = last?.areas?.at(-1)
+  return area ? { acrossM: toCm(area.acrossM + area.lengthM), downM: area.downM } : { acrossM: 0, downM: 0 }
+}
+
+/** What encloses the areas, or a small empty sheet. */
+export function bounds(areas: FloorRectangle[]): FloorRectangle {
+  if (areas.length === 0) return { acrossM: 0, downM: 0, lengthM: 6, widthM: 4 }
+  const acrossM = Math.min(...areas.map((a) => a.acrossM))
+  const downM = Math.min(...areas.map((a) => a.downM))
+  return {
+    acrossM,
+    downM,
+    lengthM: Math.max(...areas.map((a) => a.acrossM + a.lengthM)) - acrossM,
+    widthM: Math.max(...areas.map((a) => a.downM + a.widthM)) - downM,
+  }
+}
+
+/** A stretch of wall between two rooms. */
+export type SharedWall = Pick<Doorway, 'at' | 'wall'> & { lengthM: number }
+
+/** The longest wall that two rooms share; null where they do not touch. */
+export function sharedWall(a: Room, b: Room): SharedWall | null {
+  let longest: SharedWall | null = null
+  const offer = (wall: SharedWall) => {
+    if (wall.lengthM > 0.1 && (!longest || wall.lengthM > longest.lengthM)) longest = wall
+  }
+  for (const one of a.areas ?? []) {
+    for (const other of b.areas ?? []) {
+      for (const [left, right] of [
+        [one, other],
+        [other, one],
+      ] as const) {
+        const top = Math.max(left.downM, right.downM)
+        const bottom = Math.min(left.downM + left.widthM, right.downM + right.widthM)
+        if (Math.abs(left.acrossM + left.lengthM - right.acrossM) < TOUCH_M) {
+          offer({ at: { acrossM: right.acrossM, downM: top }, wall: 'alongY', lengthM: bottom - top })
+        }
+        const start = Math.max(left.acrossM, right.acrossM)
+        const end = Math.min(left.acrossM + left.lengthM, right.acrossM + right.lengthM)
+        if (Math.abs(left.downM + left.widthM - right.downM) < TOUCH_M) {
+          offer({ at: { acrossM: start, downM: right.downM }, wall: 'alongX', lengthM: end - start })
+        }
+      }
+    }
+  }
+  return longest
+}
+
+/** A doorway in the middle of a wall, as wide as a door where there is room. */
+export function doorwayIn(wall: SharedWall): Pick<Doorway, 'at' | 'wall' | 'widthM'> {
+  const widthM = toCm(Math.min(0.8, wall.lengthM - 0.02))
+  const off = toCm((wall.lengthM - widthM) / 2)
+  return {
+    wall: wall.wall,
+    widthM,
+    at: {
+      acrossM: toCm(wall.at.acrossM + (wall.wall === 'alongX' ? off : 0)),
+      downM: toCm(wall.at.downM + (wall.wall === 'alongY' ? off : 0)),
+    },
+  }
+}
+
+/** The edge of another room that a dragged one snaps to, within a hand's breadth. */
+export function snapTo(
+  moved: FloorRectangle,
+  others: FloorRectangle[],
+  within = 0.15,
+): { acrossM: number; downM: number } {
+  const nearest = (value: number, size: number, edges: number[]) => {
+    let best = value
+    let least = within
+    for (const edge of edges) {
+      for (const candidate of [edge, edge - size]) {
+        if (Math.abs(candidate - value) < least) {
+          least = Math.abs(candidate - value)
+          best = candidate
+        }
+      }
+    }
+    return toCm(best)
+  }
+  return {
+    acrossM: nearest(
+      moved.acrossM,
+      moved.lengthM,
+      others.flatMap((o) => [o.acrossM, o.acrossM + o.lengthM]),
+    ),
+    downM: nearest(
+      moved.downM,
+      moved.widthM,
+      others.flatMap((o) => [o.downM, o.downM + o.widthM]),
+    ),
+  }
+}
