@@ -1,12 +1,14 @@
 using BenchmarkDotNet.Attributes;
 using Terrapin.Core;
+using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Supply;
 
 namespace Terrapin.Bench;
 
-/// <summary>Goals on one core: a leak flow under 5 µs, a rehearsal under 100 µs, all drives ranked for a valve under 20 ms.</summary>
+/// <summary>Goals on one core: a leak flow under 5 µs, a rehearsal under 100 µs, all drives ranked for a valve under 20 ms,
+/// the field of one leak over 120 m² (48,000 cells) under 8 ms.</summary>
 [MemoryDiagnoser]
 public class CoreBenchmarks
 {
@@ -22,6 +24,15 @@ public class CoreBenchmarks
     private Plan plan = null!;
     private string leakId = "";
     private byte[] json = [];
+    private readonly FloorMemory floors = new();
+    private readonly FloorRaster hall = FloorRaster.Of(
+        NewSite.Named("Hall") with
+        {
+            Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
+            Rooms = [new Room { Id = "hall", Name = "Hall", Finish = FloorFinish.MattTile, StoreyId = "ground", Leaks = [], Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 12, WidthM = 10 }] }],
+        },
+        60,
+        0);
 
     [GlobalSetup]
     public void Load()
@@ -42,6 +53,12 @@ public class CoreBenchmarks
 
     [Benchmark]
     public IReadOnlyList<RankedDrive> RankDrives() => DriveRanking.Of(plan, plan.Mains[0].Id);
+
+    [Benchmark]
+    public FloorField OneField() => Spreading.From(hall, "ground", new FloorPoint { AcrossM = 4, DownM = 4 });
+
+    [Benchmark]
+    public Assessment AssessDemoWithKeptFields() => Assessor.Assess(plan, floors);
 
     [Benchmark]
     public Plan ReadDemo() => PlanJson.Read(json);

@@ -22,7 +22,7 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [Fact]
     public async Task A_leak_is_rehearsed_in_order_of_time()
     {
-        HttpResponseMessage answer = await server.Http.PostAsync("/api/rehearsals?leak=wheel-room-basin-hose&mode=away", TestServer.Json(DemoPlan()));
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/rehearsals?leak=glaze-sink-hose&mode=away", TestServer.Json(DemoPlan()));
         JsonNode rehearsed = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Equal("closes", (string)rehearsed["outcome"]!);
         double[] times = [.. rehearsed["events"]!.AsArray().Select(e => (double)e!["timeS"]!)];

@@ -8,7 +8,7 @@ namespace Terrapin.Server.Api;
 /// <param name="DownM">Upper edge of its first cell, m.</param>
 /// <param name="CellM">Side of a cell, m.</param>
 /// <param name="Millilitres">On the floor before the water is here, row by row; -1: it never comes, -2: no floor.</param>
-/// <param name="Leaks">For the worst of all: which of the map's leaks that is; empty for a single one.</param>
+/// <param name="Leaks">For several leaks: which of the map's leaks that is; empty for a single one.</param>
 public sealed record FloorMapSheet(string StoreyId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<int> Millilitres, IReadOnlyList<short> Leaks);
 
 /// <summary>Litres on the floor before the water is here.</summary>
@@ -25,7 +25,11 @@ internal static class FloorsApi
         api.MapPost("/floors", Draw).WithName("drawFloors").WithTags("Floors")
             .Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
 
-    private static Task<IResult> Draw(string? leak, HttpRequest request, FloorMemory floors) => Body.Use(request, PlanJson.Read, plan =>
+    /// <summary>
+    /// Of one leak; or of all, at each spot the one whose water is there after the fewest litres, which is what a sensor there
+    /// would hear first, or with <paramref name="worst"/> the one that comes after the most.
+    /// </summary>
+    private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors) => Body.Use(request, PlanJson.Read, plan =>
     {
         (Room Room, LeakPoint Leak)[] drawn =
             [.. plan.Rooms.SelectMany(r => r.Leaks.Select(l => (r, l))).Where(p => p.l.At is not null && p.r.StoreyId is not null && (leak is null || p.l.Id == leak))];
@@ -36,10 +40,10 @@ internal static class FloorsApi
 
         FloorRaster raster = floors.RasterOf(plan, Guess);
         FloorField[] fields = [.. drawn.Select(p => floors.FieldOf(plan, p.Room, p.Leak, 0, Guess)).OfType<FloorField>()];
-        return Task.FromResult(Results.Ok(new FloorMap([.. drawn.Select(p => p.Leak.Id)], [.. raster.Sheets.Select(s => SheetOf(raster, s, fields))])));
+        return Task.FromResult(Results.Ok(new FloorMap([.. drawn.Select(p => p.Leak.Id)], [.. raster.Sheets.Select(s => SheetOf(raster, s, fields, worst == true))])));
     });
 
-    private static FloorMapSheet SheetOf(FloorRaster raster, FloorSheet sheet, FloorField[] fields)
+    private static FloorMapSheet SheetOf(FloorRaster raster, FloorSheet sheet, FloorField[] fields, bool theWorst)
     {
         int count = sheet.Columns * sheet.Rows;
         var millilitres = new int[count];
@@ -47,13 +51,13 @@ internal static class FloorsApi
         for (int i = 0; i < count; i++)
         {
             int cell = sheet.Offset + i;
-            double worst = -1;
+            double shown = -1;
             for (short f = 0; f < fields.Length; f++)
             {
                 double volume = fields[f].ArrivalM3[cell];
-                if (double.IsFinite(volume) && volume > worst)
+                if (double.IsFinite(volume) && (shown < 0 || (theWorst ? volume > shown : volume < shown)))
                 {
-                    worst = volume;
+                    shown = volume;
                     if (leaks.Length > 0)
                     {
                         leaks[i] = f;
@@ -61,7 +65,7 @@ internal static class FloorsApi
                 }
             }
 
-            millilitres[i] = raster.Room[cell] < 0 ? -2 : worst < 0 ? -1 : (int)Math.Round(worst * 1e6);
+            millilitres[i] = raster.Room[cell] < 0 ? -2 : shown < 0 ? -1 : (int)Math.Round(shown * 1e6);
         }
 
         return new FloorMapSheet(sheet.StoreyId, sheet.AcrossM, sheet.DownM, sheet.CellM, sheet.Columns, sheet.Rows, millilitres, leaks);

@@ -64,6 +64,44 @@ public class PlanJsonTests
         Assert.Contains(words, fault.Message);
     }
 
+    [Theory]
+    [InlineData("/rooms/1/areas/0/acrossM", "2", "lies over \"Scullery\"", "/rooms/1/areas/0", true)]
+    [InlineData("/rooms/0/areas/0/lengthM", "0", "outside what can be true")]
+    [InlineData("/rooms/0/areas/0/lengthM", "500", "outside what can be true")]
+    [InlineData("/rooms/0/storeyId", "\"cellar\"", "no storey", null, true)]
+    [InlineData("/rooms/0/storeyId", "null", "drawn on no storey", null, true)]
+    [InlineData("/rooms/0/leaks/0/at/acrossM", "9", "outside \"Scullery\"", "/rooms/0/leaks/0/at")]
+    [InlineData("/sensors/0/at/downM", "-0.2", "lies in a wall", "/sensors/0/at")]
+    [InlineData("/sensors/0/path", """[{"acrossM":1,"downM":1},{"acrossM":7,"downM":1}]""", "leaves the floor", "/sensors/0/path/1")]
+    [InlineData("/doorways/0/at/acrossM", "2", "on no wall", "/doorways/0/at")]
+    [InlineData("/doorways/0/widthM", "6", "on no wall", "/doorways/0/at")]
+    [InlineData("/openings/0/toStoreyId", "\"ground\"", "Choose one further down", null, true)]
+    [InlineData("/openings/0/landsAt/acrossM", "30", "No room of the storey below", "/openings/0/landsAt")]
+    public void What_cannot_be_drawn_is_named_at_its_place(string pointer, string value, string words, string? faultAt = null, bool among = false)
+    {
+        IReadOnlyList<Fault> faults = Refuse(With(pointer, value, Encoding.UTF8.GetString(PlanJson.Write(Drawn()))));
+        Fault fault = among ? faults.First(f => f.Message.Contains(words)) : Assert.Single(faults);
+        Assert.Equal(faultAt ?? pointer, fault.Pointer);
+        Assert.Contains(words, fault.Message);
+    }
+
+    /// <summary>The worked house with its scullery, a pantry beside it and a cellar below on the drawing.</summary>
+    private static Plan Drawn()
+    {
+        Plan house = House();
+        FloorRectangle Area(double across, double length) => new() { AcrossM = across, DownM = 0, LengthM = length, WidthM = 3 };
+        FloorPoint At(double across, double down) => new() { AcrossM = across, DownM = down };
+        Room scullery = house.Rooms[0] with { StoreyId = "ground", Areas = [Area(0, 4)], Leaks = [house.Rooms[0].Leaks[0] with { At = At(0.5, 0.5) }] };
+        return house with
+        {
+            Storeys = [new Storey { Id = "ground", Name = "Ground floor" }, new Storey { Id = "below", Name = "Cellar" }],
+            Rooms = [scullery, scullery with { Id = "pantry", Name = "Pantry", Areas = [Area(4, 2)], Leaks = [] }, scullery with { Id = "vault", Name = "Vault", StoreyId = "below", Leaks = [] }],
+            Doorways = [new Doorway { Id = "door", StoreyId = "ground", At = At(4, 1), Wall = WallDirection.AlongY, WidthM = 0.8 }],
+            Openings = [new FloorOpening { Id = "trap", StoreyId = "ground", Area = new FloorRectangle { AcrossM = 3, DownM = 2, LengthM = 0.5, WidthM = 0.5 }, ToStoreyId = "below", LandsAt = At(3, 2) }],
+            Sensors = [house.Sensors[0] with { At = At(1, 1) }],
+        };
+    }
+
     [Fact]
     public void A_plan_without_any_main_is_refused() =>
         Assert.Contains(Refuse(With("/mains", "[]")), f => f.Pointer == "/mains" && f.Message.Contains("no main valve"));
@@ -154,10 +192,10 @@ public class PlanJsonTests
 
     private static JsonNode Node() => JsonNode.Parse(PlanJson.Write(House()))!;
 
-    private static string With(string pointer, string value)
+    private static string With(string pointer, string value, string? of = null)
     {
         // Text, not a node, so that numbers no double can hold go through as they are.
-        JsonNode plan = Node();
+        JsonNode plan = of is null ? Node() : JsonNode.Parse(of)!;
         string[] keys = pointer[1..].Split('/');
         JsonNode parent = keys[..^1].Aggregate(plan, (node, key) => node is JsonArray list ? list[int.Parse(key)]! : node[key]!);
         if (parent is JsonArray array)

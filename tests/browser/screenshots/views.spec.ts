@@ -4,13 +4,14 @@ import { expect, remember, test } from '../server.js'
 const folder = resolve(import.meta.dirname, '../../../docs/screenshots')
 const site = '/sites/net-loft-tidewrack-quay'
 
-const views: { file: string; path: string; width?: number; look?: string }[] = [
+const views: { file: string; path: string; width?: number; look?: string; storey?: string }[] = [
   { file: 'sites', path: '/' },
   { file: 'main', path: `${site}/main?card=pull` },
   { file: 'mains', path: '/sites/quern-house/main?main=flat-3&card=handle', look: 'dark' },
   { file: 'catalogue', path: `${site}/catalogue` },
   { file: 'options', path: `${site}/options` },
   { file: 'drive', path: `${site}/drive` },
+  { file: 'floor', path: `${site}/floor`, storey: 'Flat' },
   { file: 'rooms', path: `${site}/rooms?room=stair-cupboard` },
   { file: 'sensors', path: `${site}/sensors` },
   { file: 'rules', path: `${site}/rules` },
@@ -27,6 +28,10 @@ for (const view of views) {
     await page.goto(demo + view.path)
     await expect(page.getByRole('main')).toBeVisible()
     await page.waitForLoadState('networkidle')
+    if (view.storey) {
+      await page.getByRole('button', { name: view.storey, exact: true }).click()
+      await expect(page.locator('main image')).toBeVisible()
+    }
     await page.screenshot({ path: `${folder}/${view.file}.png` })
   })
 }

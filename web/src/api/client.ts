@@ -4,6 +4,7 @@ import type {
   Assessment,
   Catalogue,
   FloorMap,
+  FloorMapOf,
   ListedSite,
   Mode,
   OptionAssessment,
@@ -110,9 +111,14 @@ export const api = {
 
   compare: (plan: Plan): Promise<OptionAssessment[]> => settle(http.POST('/api/comparisons', { body: plan })),
 
-  /** The map of one leak, or of the worst of all at each place. */
-  drawFloors: (plan: Plan, leak?: string): Promise<FloorMap> =>
-    settle(http.POST('/api/floors', { params: { query: leak ? { leak } : {} }, body: plan })),
+  /** The map of one leak, or of all: the soonest or the worst at each spot. */
+  drawFloors: (plan: Plan, of: FloorMapOf | { leak: string }): Promise<FloorMap> =>
+    settle(
+      http.POST('/api/floors', {
+        params: { query: typeof of === 'string' ? { worst: of === 'worst' } : of },
+        body: plan,
+      }),
+    ),
 
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
     settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),

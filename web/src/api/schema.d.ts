@@ -972,7 +972,7 @@ export interface components {
             rows: number;
             /** @description On the floor before the water is here, row by row; -1: it never comes, -2: no floor. */
             millilitres: number[];
-            /** @description For the worst of all: which of the map's leaks that is; empty for a single one. */
+            /** @description For several leaks: which of the map's leaks that is; empty for a single one. */
             leaks: number[];
         };
         /** @description A stair or gap through which water falls to the storey below. */
@@ -2472,6 +2472,7 @@ export interface operations {
         parameters: {
             query?: {
                 leak?: string;
+                worst?: boolean;
             };
             header?: never;
             path?: never;

@@ -15,6 +15,7 @@ export type FloorRectangle = Schemas['FloorRectangle']
 export type FloorPoint = Schemas['FloorPoint']
 export type Doorway = Schemas['Doorway']
 export type FloorMap = Schemas['FloorMap']
+export type FloorMapOf = 'soonest' | 'worst'
 export type FloorMapSheet = Schemas['FloorMapSheet']
 export type PlanOption = Schemas['PlanOption']
 export type OptionAssessment = Schemas['OptionAssessment']

@@ -21,6 +21,7 @@ export const router = createRouter({
           name: 'rehearse',
           component: () => import('@/stages/rehearse/RehearseStage.vue'),
         },
+        { path: 'floor', name: 'floor', component: () => import('@/floors/FloorPage.vue') },
         {
           path: 'catalogue',
           name: 'catalogue',

@@ -4,7 +4,7 @@ import type { FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/type
 import { draggable } from '@/ui/drag'
 import { bounds, snapTo, toCm } from './geometry'
 import { readAt } from './mapImage'
-import type { Chosen } from './chosen'
+import type { Carried, Chosen } from './chosen'
 
 /**
  * One storey as it is drawn: rooms, doorways, what stands there, leak points and sensors, with the water's map under them.
@@ -16,6 +16,8 @@ const props = defineProps<{
   sheet?: FloorMapSheet
   picture?: string
   chosen: Chosen | null
+  /** A leak point or sensor on its way, ahead of the plan. */
+  carried: Carried | null
 }>()
 const emit = defineEmits<{
   choose: [chosen: Chosen]
@@ -67,6 +69,10 @@ const rect = (area: FloorRectangle) => ({
   width: area.lengthM * SCALE,
   height: area.widthM * SCALE,
 })
+const middleOf = (area: FloorRectangle) => ({
+  x: (area.acrossM + area.lengthM / 2) * SCALE,
+  y: (area.downM + area.widthM / 2) * SCALE,
+})
 const metres = (x: number, y: number): FloorPoint => ({ acrossM: toCm(x / SCALE), downM: toCm(y / SCALE) })
 
 /** Where a dragged room is while it is held, and from where it was taken. */
@@ -101,21 +107,9 @@ const shift = (index: number) =>
     ? `translate(${held.value.by.acrossM * SCALE} ${held.value.by.downM * SCALE})`
     : undefined
 
-/** A leak point or sensor follows the pointer before the plan does. */
-const carried = ref<{ chosen: Chosen; to: FloorPoint } | null>(null)
 const placeOf = (chosen: Chosen, at: FloorPoint) =>
-  carried.value?.chosen.kind === chosen.kind && carried.value.chosen.id === chosen.id ? carried.value.to : at
-function placeListeners(chosen: Chosen) {
-  const drag = draggable((x, y) => {
-    carried.value = { chosen, to: metres(x, y) }
-    emit('movePlace', chosen, carried.value.to)
-  })
-  const drop = () => {
-    drag.pointerup()
-    carried.value = null
-  }
-  return { ...drag, pointerup: drop, pointercancel: drop }
-}
+  props.carried?.chosen.kind === chosen.kind && props.carried.chosen.id === chosen.id ? props.carried.to : at
+const placeListeners = (chosen: Chosen) => draggable((x, y) => emit('movePlace', chosen, metres(x, y)))
 
 const arrows: Record<string, FloorPoint> = {
   ArrowLeft: { acrossM: -STEP_M, downM: 0 },
@@ -133,7 +127,8 @@ function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
   const by = arrows[event.key]
   if (!by) return
   event.preventDefault()
-  emit('movePlace', chosen, { acrossM: toCm(at.acrossM + by.acrossM), downM: toCm(at.downM + by.downM) })
+  const from = placeOf(chosen, at)
+  emit('movePlace', chosen, { acrossM: toCm(from.acrossM + by.acrossM), downM: toCm(from.downM + by.downM) })
 }
 
 /** The spot that is read: under the pointer, or moved by arrows. */
@@ -161,7 +156,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
 <template>
   <svg
     :viewBox="frame.join(' ')"
-    class="bg-sheet max-h-[70vh] w-full touch-none rounded-sm"
+    class="bg-sheet max-h-[70vh] w-full rounded-sm"
     tabindex="0"
     role="group"
     aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
@@ -183,7 +178,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
       :aria-pressed="isChosen('room', room.id)"
       :transform="shift(index)"
-      class="cursor-move"
+      class="cursor-move touch-none"
       @click="emit('choose', { kind: 'room', id: room.id })"
       @focus="emit('choose', { kind: 'room', id: room.id })"
       @keydown="nudgeRoom($event, index)"
@@ -236,16 +231,18 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         stroke-dasharray="3 3"
       />
       <text
-        :x="room.areas![0]!.acrossM * SCALE + 10"
-        :y="room.areas![0]!.downM * SCALE + 26"
-        class="halo fill-ink text-[20px] font-semibold"
+        :x="middleOf(room.areas![0]!).x"
+        :y="middleOf(room.areas![0]!).y - 4"
+        text-anchor="middle"
+        class="halo fill-ink text-[26px] font-semibold"
       >
         {{ room.name }}
       </text>
       <text
-        :x="room.areas![0]!.acrossM * SCALE + 10"
-        :y="room.areas![0]!.downM * SCALE + 47"
-        class="halo figures fill-faded text-[16px]"
+        :x="middleOf(room.areas![0]!).x"
+        :y="middleOf(room.areas![0]!).y + 20"
+        text-anchor="middle"
+        class="halo figures fill-faded text-[20px]"
       >
         {{ room.areas![0]!.lengthM }} × {{ room.areas![0]!.widthM }} m{{
           room.fall ? `, fall ${room.fall.perCent} %` : ''
@@ -292,7 +289,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       :key="leak.id"
       tabindex="0"
       role="button"
-      class="cursor-move"
+      class="cursor-move touch-none"
       :transform="`translate(${placeOf({ kind: 'leak', id: leak.id }, at).acrossM * SCALE} ${placeOf({ kind: 'leak', id: leak.id }, at).downM * SCALE})`"
       :aria-label="`Leak point ${leak.name} at ${place(at)}`"
       :aria-pressed="isChosen('leak', leak.id)"
@@ -314,7 +311,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       :key="sensor.id"
       tabindex="0"
       role="button"
-      class="cursor-move"
+      class="cursor-move touch-none"
       :aria-label="`Sensor ${sensor.name} at ${place(at)}`"
       :aria-pressed="isChosen('sensor', sensor.id)"
       @click="emit('choose', { kind: 'sensor', id: sensor.id })"

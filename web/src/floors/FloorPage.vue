@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import type { FloorMap, FloorPoint, Plan } from '@/api/types'
+import type { FloorMap, FloorMapOf, FloorPoint, Plan } from '@/api/types'
 import { freshId, leakName, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
@@ -10,11 +10,11 @@ import FindingList from '@/ui/FindingList.vue'
 import { latestOnly } from '@/ui/latestOnly'
 import { show } from '@/ui/units'
 import { useApply } from '@/ui/useApply'
-import type { Chosen } from './chosen'
+import type { Carried, Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
 import FloorInspector from './FloorInspector.vue'
 import { besideLast, readSize } from './geometry'
-import { BANDS_L, bandOf, drawMap, readAt } from './mapImage'
+import { bandAlpha, BANDS_L, bandOf, drawMap, readAt } from './mapImage'
 
 /** The storeys as they are drawn, and how many litres are out before the water is at each spot. */
 const open = useOpenPlan()
@@ -33,13 +33,15 @@ watch(
 const chosen = ref<Chosen | null>(null)
 const { error, attempt } = useApply(() => undefined)
 
-// The map: of one leak, or the worst of all at each spot.
-const leakId = ref<string | null>(null)
+// The map: of one leak, or of all, the soonest or the worst at each spot.
+const mapOf = ref<string>('soonest')
+const leakId = computed(() => (mapOf.value === 'soonest' || mapOf.value === 'worst' ? null : mapOf.value))
 const drawnLeaks = computed(() => leaksOf(plan.value).filter(({ leak, room }) => leak.at && room.storeyId))
 const leakChoices = computed(() => [
-  { value: null as string | null, label: 'The worst of all leaks' },
+  { value: 'soonest', label: 'All leaks, the soonest here' },
+  { value: 'worst', label: 'All leaks, the worst here' },
   ...drawnLeaks.value.map(({ leak, room }) => ({
-    value: leak.id as string | null,
+    value: leak.id,
     label: `${leak.name}, ${room.name}`,
   })),
 ])
@@ -56,8 +58,10 @@ const drawing = computed(() =>
   ]),
 )
 const redraw = latestOnly(async () => {
-  if (leakId.value && !drawnLeaks.value.some((l) => l.leak.id === leakId.value)) leakId.value = null
-  map.value = drawnLeaks.value.length ? await api.drawFloors(plan.value, leakId.value ?? undefined) : null
+  const leak = leakId.value
+  if (leak && !drawnLeaks.value.some((l) => l.leak.id === leak)) mapOf.value = 'soonest'
+  const of = leakId.value ? { leak: leakId.value } : (mapOf.value as FloorMapOf)
+  map.value = drawnLeaks.value.length ? await api.drawFloors(plan.value, of) : null
 })
 watch(drawing, () => void redraw(undefined), { immediate: true })
 const sheet = computed(() => map.value?.sheets.find((s) => s.storeyId === storeyId.value))
@@ -147,9 +151,18 @@ function put(draft: Plan, what: Chosen, to: FloorPoint) {
     } else sensor.at = to
   }
 }
-const movePlace = latestOnly(async ([what, to]: [Chosen, FloorPoint]) => {
-  await attempt(() => open.edit(`${what.kind} ${what.id} moved`, (draft) => put(draft, what, to)))
+/** Ahead of the plan, which follows when the move is assessed; where it is refused the thing goes back. */
+const carried = shallowRef<Carried | null>(null)
+const takeMove = latestOnly(async (move: Carried) => {
+  await attempt(() =>
+    open.edit(`${move.chosen.kind} ${move.chosen.id} moved`, (draft) => put(draft, move.chosen, move.to)),
+  )
+  if (carried.value === move) carried.value = null
 })
+function movePlace(what: Chosen, to: FloorPoint) {
+  carried.value = { chosen: what, to }
+  void takeMove(carried.value)
+}
 
 const newStorey = ref('')
 async function addStorey() {
@@ -251,9 +264,9 @@ const findings = computed(() =>
           v-if="drawnLeaks.length"
           class="w-72"
           label="Water of"
-          :value="leakId"
+          :value="mapOf"
           :choices="leakChoices"
-          :apply="async (value) => void (leakId = value)"
+          :apply="async (value) => void (mapOf = value)"
         />
         <div v-if="leakId && flow" class="flex items-center gap-2">
           <button type="button" class="act-quiet" @click="play">Let it run</button>
@@ -286,9 +299,10 @@ const findings = computed(() =>
         :sheet="sheet"
         :picture="picture"
         :chosen="chosen"
+        :carried="carried"
         @choose="(what) => (chosen = what)"
         @move-room="moveRoom"
-        @move-place="(what, to) => movePlace([what, to])"
+        @move-place="movePlace"
         @read="(at) => (spot = at)"
       />
       <p v-else class="bg-sheet text-faded rounded-sm p-6">
@@ -301,11 +315,15 @@ const findings = computed(() =>
           </template>
           <span v-else class="text-faded">Point at a spot, or move over it by arrows.</span>
         </p>
-        <ul v-if="timeS === null" class="flex gap-3 text-[13px]" aria-label="Bands of the map">
-          <li v-for="litres in BANDS_L.slice(0, 6)" :key="litres" class="flex items-center gap-1">
+        <ul v-if="timeS === null" class="flex flex-wrap gap-x-3 text-[13px]" aria-label="Bands of the map">
+          <li
+            v-for="litres in BANDS_L.slice(0, 6)"
+            :key="litres"
+            class="flex items-center gap-1 whitespace-nowrap"
+          >
             <span
               class="bg-river inline-block size-3.5 rounded-xs"
-              :style="{ opacity: (150 - (bandOf(litres * 1000) - 1) * 19) / 255 }"
+              :style="{ opacity: bandAlpha(bandOf(litres * 1000) - 1) / 255 }"
             />
             under {{ litres }} L
           </li>

@@ -11,6 +11,9 @@ export function bandOf(millilitres: number): number {
   return band
 }
 
+/** How dark a band is, 0 to 255: the sooner, the darker. */
+export const bandAlpha = (band: number): number => 205 - band * 27
+
 /** What is under a place of the map: millilitres, and the leak it is of; null where no floor is. */
 export function readAt(
   sheet: FloorMapSheet,
@@ -47,7 +50,7 @@ export function drawMap(sheet: FloorMapSheet, water: [number, number, number], o
       const right = millilitres[cell + 1] ?? -2
       const below = millilitres[cell + columns] ?? -2
       const isoline = (right >= 0 && bandOf(right) !== band) || (below >= 0 && bandOf(below) !== band)
-      alpha = isoline ? 235 : 150 - band * 19
+      alpha = isoline ? 255 : bandAlpha(band)
     } else {
       alpha = ml <= outMl ? 190 : 0
     }

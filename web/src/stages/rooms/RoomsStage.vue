@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { RouterLink, useRoute } from 'vue-router'
 import type { Room } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
@@ -78,6 +78,7 @@ function remove(index: number) {
     title="Rooms and leak points"
     lead="Go through the rooms and list every place where water can get out. Flexible hoses first of all: basin, WC, kitchen, washing machine, dishwasher, heater."
   >
+    <RouterLink :to="`/sites/${open.siteId}/floor`" class="act mb-4">Floor plan and water map</RouterLink>
     <form class="mb-4 flex items-end gap-2" @submit.prevent="add">
       <div class="grow">
         <label for="room-name" class="font-semibold">New room</label>

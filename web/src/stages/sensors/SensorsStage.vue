@@ -20,6 +20,7 @@ const rooms = computed(() =>
     title="Sensors"
     lead="At the low point, where the water will run: flat, contacts down, clear of dust, beside the trap rather than behind it. Fix them, or a mop moves them."
   >
+    <RouterLink :to="`/sites/${open.siteId}/floor`" class="act mb-4">Floor plan and water map</RouterLink>
     <CautionLine class="mb-4">
       Water and mains electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
     </CautionLine>

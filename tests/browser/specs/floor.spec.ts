@@ -1,0 +1,84 @@
+import { expect, remember, test } from '../server.js'
+import { choose, type } from './steps.js'
+
+test('a house is drawn from nothing by keyboard, and a sensor that moves changes the litres', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('Drawn house')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Add a pipe' }).click()
+  await page.getByRole('link', { name: 'Rooms' }).first().click()
+  await page.getByLabel('New room').fill('Scullery')
+  await page.keyboard.press('Enter')
+  await choose(page, 'Floor finish', 'Matt tile')
+  await page.getByLabel('New leak point').fill('Basin hose')
+  await page.keyboard.press('Enter')
+  await page.getByRole('link', { name: 'Sensors' }).first().click()
+  await page.getByLabel('New sensor in Scullery').fill('Puck')
+  await page.keyboard.press('Enter')
+
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await page.getByRole('menuitem', { name: 'Floor plan and water map' }).click()
+  await page.getByRole('textbox', { name: 'Storey' }).fill('Ground floor')
+  await page.keyboard.press('Enter')
+  const draw = async (name: string, size: string) => {
+    await page.getByRole('combobox', { name: 'Room' }).fill(name)
+    await page.getByRole('textbox', { name: 'Length by width' }).fill(size)
+    await page.keyboard.press('Enter')
+  }
+  await draw('Scullery', 'about three')
+  await expect(page.getByRole('alert')).toContainText('such as 3.2 x 2.4')
+  await draw('Scullery', '4 x 3')
+  await expect(page.getByRole('button', { name: 'Room Scullery, 4 by 3 m at 0.00 m, 0.00 m' })).toBeVisible()
+  await draw('Pantry', '2 x 3')
+  const pantry = page.getByRole('button', { name: /^Room Pantry/ })
+  await expect(pantry).toHaveAccessibleName('Room Pantry, 2 by 3 m at 4.00 m, 0.00 m')
+
+  // A room over another is refused where it is, and stays where it was.
+  await pantry.focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(page.getByRole('alert').first()).toContainText('"Pantry" lies over "Scullery"')
+  await expect(pantry).toHaveAccessibleName('Room Pantry, 2 by 3 m at 4.00 m, 0.00 m')
+  await page.getByRole('button', { name: 'to Scullery' }).press('Enter')
+  await type(page, 'Threshold', '0', '0 mm')
+
+  await page.getByRole('button', { name: /^Room Scullery/ }).focus()
+  await page.getByRole('button', { name: 'Basin hose', exact: true }).press('Enter')
+  await expect(page.getByRole('heading', { name: 'Basin hose' })).toBeVisible()
+  await type(page, 'From the left', '0.5', '0.5 m')
+  await page.getByRole('button', { name: /^Room Scullery/ }).focus()
+  await page.getByRole('button', { name: 'Puck', exact: true }).press('Enter')
+  const puck = page.getByRole('button', { name: /^Sensor Puck at/ })
+  await expect(puck).toHaveAccessibleName('Sensor Puck at 2.00 m, 1.50 m')
+  const knows = page.getByRole('listitem').filter({ hasText: 'Basin hose' })
+  // A circle of 1.5 m that the wall half a metre behind the leak cuts, in a film of 2.73 mm.
+  await expect(knows).toContainText('13.8 L')
+  await puck.focus()
+  for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowLeft')
+  await expect(puck).toHaveAccessibleName('Sensor Puck at 1.50 m, 1.50 m')
+  await expect(knows).toContainText(/(6\.[89]|7\.0)\d* L/)
+
+  // Dragged back by hand.
+  const box = (await puck.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 120, box.y + box.height / 2, { steps: 6 })
+  await page.mouse.up()
+  await expect(knows).not.toContainText(/(6\.[89]|7\.0)\d* L/)
+})
+
+test('the map of the demo is read by arrows, leak by leak, and the water runs by time', async ({ page, demo }) => {
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+  await page.getByRole('button', { name: 'Flat', exact: true }).click()
+  await choose(page, 'Water of', 'Sink hose, Flat kitchen')
+  const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
+  await expect(drawing.locator('image')).toHaveAttribute('href', /^data:image\/png/)
+  await drawing.focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(page.getByText(/out before the water is here, .* at the flow of Sink hose, Flat kitchen/)).toBeVisible()
+  const bands = await drawing.locator('image').getAttribute('href')
+  await page.getByLabel('Time since the first drop').fill('60')
+  await expect(page.getByText('60 s')).toBeVisible()
+  await expect(drawing.locator('image')).not.toHaveAttribute('href', bands!)
+  await expect(page.getByText('a drain takes its water first').first()).toBeVisible()
+})
