@@ -373,7 +373,7 @@ const findings = computed(() =>
         <FloorInspector :chosen="chosen" :storey-id="storeyId" @choose="(what) => (chosen = what)" />
         <section v-if="findings.length">
           <h2 class="mb-2 font-bold">Sensors and water</h2>
-          <FindingList :findings="findings" class="lg:max-h-[40vh] lg:overflow-auto" />
+          <FindingList :findings="findings" tabindex="0" class="lg:max-h-[40vh] lg:overflow-auto" />
         </section>
       </div>
     </aside>

@@ -1,4 +1,4 @@
-import type { LeakPoint, Plan, Room } from '@/api/types'
+import type { LeakPoint, Plan, Room, Sensor } from '@/api/types'
 
 /** A short readable id from a name, not yet in use. */
 export function freshId(name: string, taken: Iterable<string>): string {
@@ -26,3 +26,7 @@ export function leakName(plan: Plan, leakId: string): string {
   const found = leaksOf(plan).find((l) => l.leak.id === leakId)
   return found ? `${found.leak.name}, ${found.room.name}` : leakId
 }
+
+/** Whether both stand on the floor plan, so that the water's way is drawn and no typed one counts. */
+export const isDrawn = (sensor: Sensor, leak: LeakPoint): boolean =>
+  !!leak.at && (!!sensor.at || (sensor.path?.length ?? 0) > 1)

@@ -37,7 +37,7 @@ const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => 
             <h2 class="mb-2 font-bold">
               Findings here <span class="figures text-faded font-normal">{{ findings.length }}</span>
             </h2>
-            <FindingList :findings="findings" class="lg:max-h-[60vh] lg:overflow-auto" />
+            <FindingList :findings="findings" tabindex="0" class="lg:max-h-[60vh] lg:overflow-auto" />
           </template>
           <p v-else class="text-faded">Nothing to mend here.</p>
         </div>

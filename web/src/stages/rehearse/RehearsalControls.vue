@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import type { Plan, Rehearsed } from '@/api/types'
 import { chooseDrive } from '@/plan/chooseDrive'
-import { leaksOf } from '@/plan/names'
+import { isDrawn, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -29,6 +30,10 @@ const sensorIndex = computed(() => {
   return heard >= 0 ? heard : props.plan.sensors.findIndex((s) => s.roomId === room.value?.id)
 })
 const sensor = computed(() => props.plan.sensors[sensorIndex.value])
+const drawn = computed(() => {
+  const leak = leaksOf(props.plan).find((l) => l.leak.id === props.rehearsed.leakId)?.leak
+  return !!sensor.value && !!leak && isDrawn(sensor.value, leak)
+})
 const distance = computed(
   () => sensor.value?.distances.find((d) => d.leakId === props.rehearsed.leakId)?.distanceM ?? null,
 )
@@ -99,7 +104,13 @@ const setDrive = (specId: string) =>
       :pointer="`/mains/${mainIndex}/drive/specId`"
     />
     <p v-else class="text-faded text-[13.5px]">No main with a drive stands before this leak.</p>
-    <div v-if="sensor">
+    <p v-if="sensor && drawn" class="text-[13.5px]">
+      {{ sensor.name }} hears it as drawn:
+      <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/floor`"
+        >move it on the floor plan</RouterLink
+      >.
+    </p>
+    <div v-else-if="sensor">
       <MeasureField
         label="Way to the sensor"
         kind="length"

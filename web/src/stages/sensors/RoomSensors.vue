@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Room, Sensor } from '@/api/types'
-import { freshId } from '@/plan/names'
+import { freshId, isDrawn } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -108,17 +108,23 @@ function remove(index: number) {
           :apply="(specId) => set(index, 'kind', (s) => void (s.specId = specId))"
           :pointer="`/sensors/${index}/specId`"
         />
-        <MeasureField
-          v-for="leak in room.leaks"
-          :key="leak.id"
-          :label="`From ${leak.name}`"
-          kind="length"
-          how="Along the floor, the way the water would run."
-          :note="knows(sensor, leak.id)"
-          :values="distance(sensor, leak.id)"
-          :apply="setDistance(index, leak.id)"
-          :pointer="pointer(sensor, index, leak.id)"
-        />
+        <template v-for="leak in room.leaks" :key="leak.id">
+          <div v-if="isDrawn(sensor, leak)">
+            <span class="font-semibold">From {{ leak.name }}</span>
+            <p class="text-faded text-[13px]">As drawn on the floor plan.</p>
+            <p class="text-river font-semibold">{{ knows(sensor, leak.id) }}</p>
+          </div>
+          <MeasureField
+            v-else
+            :label="`From ${leak.name}`"
+            kind="length"
+            how="Along the floor, the way the water would run."
+            :note="knows(sensor, leak.id)"
+            :values="distance(sensor, leak.id)"
+            :apply="setDistance(index, leak.id)"
+            :pointer="pointer(sensor, index, leak.id)"
+          />
+        </template>
       </div>
       <button type="button" class="act-quiet text-clay mt-2 -ml-2" @click="remove(index)">Take it out</button>
     </li>
