@@ -17,8 +17,11 @@ test('an axis beside the stem is dragged, and the leak runs on until it is back'
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(demo + drive)
   // What was seen on site would outweigh the offset: begin with a drive that nobody has watched yet.
-  await page.getByRole('radio', { name: /Strap drive SD-12/ }).click()
-  await page.getByRole('radio', { name: /Saddle drive SA-20/ }).click()
+  const [strap, saddle] = ['Strap drive SD-12', 'Saddle drive SA-20'].map((name) => page.getByRole('radio', { name: new RegExp(name) }))
+  await strap!.click()
+  await expect(strap!).toBeChecked()
+  await saddle!.click()
+  await expect(saddle!).toBeChecked()
   await type(page, 'Grip radius', '50 mm', '50 mm')
   await type(page, 'Off along the open handle', '2 mm', '2 mm')
   await type(page, 'Off along the closed handle', '0 mm', '0 mm')
