@@ -14,11 +14,11 @@ internal static class FitFindings
 
     private const double CautionShareOfLimit = 0.8;
 
-    public static IReadOnlyList<Finding> Of(MainValve main, FittedDrive drive, DriveSpec spec, string at)
+    public static IReadOnlyList<Finding> Of(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at)
     {
         var found = new FindingCollector(Stage.Drive, at);
         AddGrip(main, spec, found);
-        AddSpread(main, spec, found);
+        AddSpread(main, spec, own, found);
         AddRoom(main, spec, found);
         AddBonding(main, spec, found);
         AddSupply(main, drive, spec, found);
@@ -51,7 +51,7 @@ internal static class FitFindings
     }
 
     /// <summary>What the straps would pull with the widest spread that the straight pipe gives.</summary>
-    private static void AddSpread(MainValve main, DriveSpec spec, FindingCollector found)
+    private static void AddSpread(MainValve main, DriveSpec spec, StrapLimits own, FindingCollector found)
     {
         if (spec.Mount is not (Mount.Strap or Mount.Stem) || spec.RatedTorque is not { } torque || Spread(main) is not { } spread)
         {
@@ -67,7 +67,7 @@ internal static class FitFindings
         }
 
         double force = torque.Nm / spread;
-        if (WeakerLimitN(main) is { } limit && force > CautionShareOfLimit * limit)
+        if (WeakerLimitN(main, own) is { } limit && force > CautionShareOfLimit * limit)
         {
             found.Add(
                 force > limit ? Severity.Stop : Severity.Caution,
@@ -94,8 +94,8 @@ internal static class FitFindings
         };
     }
 
-    private static double? WeakerLimitN(MainValve main) =>
-        new[] { Straps.LimitN(main.PipeBefore.Material), Straps.LimitN(main.PipeAfter.Material) }.Min();
+    private static double? WeakerLimitN(MainValve main, StrapLimits own) =>
+        new[] { Straps.LimitN(main.PipeBefore.Material, own), Straps.LimitN(main.PipeAfter.Material, own) }.Min();
 
     private static void AddRoom(MainValve main, DriveSpec spec, FindingCollector found)
     {

@@ -41,7 +41,7 @@ public static class MountingVerdict
         AddTravel(drive, spec, found);
         if (spec.Mount is Mount.Strap or Mount.Stem)
         {
-            AddStraps(main, drive.Mounting, spec, found);
+            AddStraps(main, drive.Mounting, spec, plan.Catalogue.StrapLimits, found);
         }
 
         return found.Findings;
@@ -79,7 +79,7 @@ public static class MountingVerdict
         }
     }
 
-    private static void AddStraps(MainValve main, Mounting? mounting, DriveSpec spec, FindingCollector found)
+    private static void AddStraps(MainValve main, Mounting? mounting, DriveSpec spec, StrapLimits own, FindingCollector found)
     {
         if (mounting is not { FirstStrapM: { } first, SecondStrapM: { } second } || spec.RatedTorque is not { } torque)
         {
@@ -93,7 +93,7 @@ public static class MountingVerdict
         }
 
         double force = Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide);
-        if (LimitN(main, mounting) is not { } limit)
+        if (LimitN(main, mounting, own) is not { } limit)
         {
             found.Caution("strapped-pipe-unknown", "drive/mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
             return;
@@ -114,9 +114,9 @@ public static class MountingVerdict
     }
 
     /// <summary>Of the pipe that the straps sit on, or the weaker of those beside the valve while that is not said.</summary>
-    private static double? LimitN(MainValve main, Mounting mounting) =>
-        Straps.LimitN(mounting.StrappedPipe)
-            ?? (Straps.LimitN(main.PipeBefore.Material) is { } before && Straps.LimitN(main.PipeAfter.Material) is { } after
+    private static double? LimitN(MainValve main, Mounting mounting, StrapLimits own) =>
+        Straps.LimitN(mounting.StrappedPipe, own)
+            ?? (Straps.LimitN(main.PipeBefore.Material, own) is { } before && Straps.LimitN(main.PipeAfter.Material, own) is { } after
                 ? Math.Min(before, after)
                 : null);
 }

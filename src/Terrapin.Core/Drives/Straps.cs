@@ -27,14 +27,16 @@ public static class Straps
             : throw new ArgumentOutOfRangeException(nameof(secondM), secondM, "Both straps are in one place; move one.");
     }
 
-    /// <summary>What the pipe stands by material: our own screening limits.</summary>
+    /// <summary>What the pipe stands by material: our own screening limits, or those of the firm.</summary>
     /// <param name="material">Of the pipe.</param>
+    /// <param name="own">Limits that take the place of the screening ones where they are given.</param>
     /// <returns>N; <see langword="null"/> for an unknown material.</returns>
-    public static double? LimitN(PipeMaterial material) => material switch
+    public static double? LimitN(PipeMaterial material, StrapLimits? own = null) => material switch
     {
-        PipeMaterial.Copper or PipeMaterial.Steel => 400,
-        PipeMaterial.RigidPlastic => 200,
-        PipeMaterial.CrossLinkedPolyethylene => 120,
+        PipeMaterial.Copper => own?.CopperN ?? 400,
+        PipeMaterial.Steel => own?.SteelN ?? 400,
+        PipeMaterial.RigidPlastic => own?.RigidPlasticN ?? 200,
+        PipeMaterial.CrossLinkedPolyethylene => own?.CrossLinkedPolyethyleneN ?? 120,
         _ => null,
     };
 }

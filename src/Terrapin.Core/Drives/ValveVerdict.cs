@@ -72,7 +72,7 @@ public static class ValveVerdict
         };
         if (main.Drive is { } drive)
         {
-            verdict = WithDrive(verdict, main, drive, plan.SpecOf(drive), at);
+            verdict = WithDrive(verdict, main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits, at);
         }
         else
         {
@@ -87,7 +87,7 @@ public static class ValveVerdict
     /// <summary>JSON pointer to a main of a plan.</summary>
     internal static string PlaceOf(Plan plan, string mainId) => $"/mains/{plan.Mains.TakeWhile(m => m.Id != mainId).Count()}";
 
-    private static DriveVerdict WithDrive(DriveVerdict valve, MainValve main, FittedDrive drive, DriveSpec spec, string at)
+    private static DriveVerdict WithDrive(DriveVerdict valve, MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at)
     {
         var found = new FindingCollector(Stage.Drive, at);
         double? available = AvailableNm(drive, spec, found);
@@ -105,7 +105,7 @@ public static class ValveVerdict
             AddTorqueVerdict(verdict, have, need, spec, found);
         }
 
-        Finding[] fit = [.. found.Findings, .. FitFindings.Of(main, drive, spec, at)];
+        Finding[] fit = [.. found.Findings, .. FitFindings.Of(main, drive, spec, own, at)];
         bool fitStops = fit.Any(f => f.Severity == Severity.Stop);
         bool overridden = fitStops && drive.OverrideNote.Trim().Length > 0;
         if (overridden)

@@ -20,9 +20,28 @@ public sealed record Catalogue
     [AtMost(50)]
     public required IReadOnlyList<HubSpec> Hubs { get; init; }
 
+    /// <summary>What a pipe stands under a strap, where the house's own screening limits are not wanted.</summary>
+    public StrapLimits StrapLimits { get; init; } = new();
+
     /// <summary>Of all its prices, such as <c>EUR</c>; <see langword="null"/>: not said.</summary>
     [AtMost(3)]
     public string? Currency { get; init; }
+}
+
+/// <summary>The force on a pipe under a strap, by material; <see langword="null"/>: the house's screening limit.</summary>
+public sealed record StrapLimits
+{
+    [Limits(1, 10000, "N")]
+    public double? CopperN { get; init; }
+
+    [Limits(1, 10000, "N")]
+    public double? SteelN { get; init; }
+
+    [Limits(1, 10000, "N")]
+    public double? RigidPlasticN { get; init; }
+
+    [Limits(1, 10000, "N")]
+    public double? CrossLinkedPolyethyleneN { get; init; }
 }
 
 public enum Mount

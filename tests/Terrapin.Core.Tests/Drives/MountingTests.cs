@@ -113,6 +113,8 @@ public class MountingTests
     public void Limits_by_material()
     {
         Assert.Equal(400, Straps.LimitN(PipeMaterial.Copper));
+        Assert.Equal(250, Straps.LimitN(PipeMaterial.Copper, new StrapLimits { CopperN = 250 }));
+        Assert.Equal(400, Straps.LimitN(PipeMaterial.Steel, new StrapLimits { CopperN = 250 }));
         Assert.Equal(120, Straps.LimitN(PipeMaterial.CrossLinkedPolyethylene));
         Assert.Null(Straps.LimitN(PipeMaterial.Unknown));
     }

@@ -125,6 +125,15 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
   await page.getByRole('button', { name: 'Add a device' }).click()
   await type(page, 'Rated torque', '15 lbf·ft', '20.3 N·m')
   await expect(page.getByRole('button', { name: /New device/ })).toContainText('20.3 N·m')
+
+  // The three reaches of an envelope say something together only.
+  await type(page, 'Reach over the handle', '13 cm', '130 mm')
+  await type(page, 'Reach across', '60', '60 mm')
+  await expect(page.getByText('Counts once the whole group is given.').first()).toBeVisible()
+  await type(page, 'Reach along', '70', '70 mm')
+  await expect(page.getByText('Counts once the whole group is given.')).toHaveCount(6)
+  await type(page, 'Copper', '250', '250 N')
+  await expect(page.getByRole('textbox', { name: 'Reach over the handle', exact: true })).toHaveValue('130 mm')
 })
 
 test('options are kept and held side by side', async ({ page, demo }) => {

@@ -641,6 +641,8 @@ export interface components {
             drives: components["schemas"]["DriveSpec"][];
             sensors: components["schemas"]["SensorSpec"][];
             hubs: components["schemas"]["HubSpec"][];
+            /** @description What a pipe stands under a strap, where the house's own screening limits are not wanted. */
+            strapLimits?: components["schemas"]["StrapLimits"];
             /** @description Of all its prices, such as `EUR`; `null`: not said. */
             currency?: null | string;
         };
@@ -1703,6 +1705,17 @@ export interface components {
         Storey: {
             id: string;
             name: string;
+        };
+        /** @description The force on a pipe under a strap, by material; `null`: the house's screening limit. */
+        StrapLimits: {
+            /** Format: double */
+            copperN?: null | number;
+            /** Format: double */
+            steelN?: null | number;
+            /** Format: double */
+            rigidPlasticN?: null | number;
+            /** Format: double */
+            crossLinkedPolyethyleneN?: null | number;
         };
         StrapsInput: {
             /** Format: double */

@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { api, Refusal, type CatalogueForm } from '@/api/client'
 import type { Catalogue, Fault } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
+import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { deviceColumns, type DeviceList } from './columns'
 import DeviceTable from './DeviceTable.vue'
@@ -74,6 +76,17 @@ async function read(event: Event) {
   }
 }
 
+const strapLimits = [
+  { key: 'copperN', label: 'Copper', usual: '400 N' },
+  { key: 'steelN', label: 'Steel', usual: '400 N' },
+  { key: 'rigidPlasticN', label: 'Rigid plastic', usual: '200 N' },
+  { key: 'crossLinkedPolyethyleneN', label: 'Cross-linked polyethylene', usual: '120 N' },
+] as const
+const setLimit = (key: (typeof strapLimits)[number]['key']) => (values: number[] | null) =>
+  open.edit(`strap limit ${key}`, (draft) => {
+    draft.catalogue.strapLimits = { ...draft.catalogue.strapLimits, [key]: values?.[0] ?? null }
+  })
+
 const setCurrency = (currency: string) =>
   open.edit('currency', (draft) => void (draft.catalogue.currency = currency || null))
 </script>
@@ -134,6 +147,20 @@ const setCurrency = (currency: string) =>
         </TabPanel>
       </TabPanels>
     </TabGroup>
+    <h2 class="mt-6 mb-1 text-lg font-bold">What a pipe stands under a strap</h2>
+    <p class="text-faded mb-3 max-w-prose text-[13.5px]">Left empty, the usual screening limit counts.</p>
+    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2 lg:grid-cols-4">
+      <MeasureField
+        v-for="limit in strapLimits"
+        :key="limit.key"
+        :label="limit.label"
+        kind="force"
+        :empty-word="`usual: ${limit.usual}`"
+        :values="one(open.plan!.catalogue.strapLimits?.[limit.key])"
+        :apply="setLimit(limit.key)"
+        :pointer="`/catalogue/strapLimits/${limit.key}`"
+      />
+    </div>
     <TextField
       class="mt-5 max-w-40"
       label="Currency"

@@ -30,8 +30,17 @@ const standings: Choice<Standing>[] = (['measured', 'makersSheet', 'assumed'] as
 
 const figureOf = (device: Device, column: DeviceColumn) =>
   device[column.path] as ({ standing: Standing } & Record<string, number>) | null | undefined
+/** Parts of a group that are typed before the group is whole, by device, path and key. */
+const typed = ref<Record<string, number>>({})
+const keyOf = (device: Device, column: DeviceColumn, key = column.numberKey!) =>
+  `${device.id} ${column.path} ${key}`
+const missing = (device: Device, column: DeviceColumn) =>
+  figureOf(device, column)
+    ? 0
+    : (column.group ?? []).filter((key) => !(keyOf(device, column, key) in typed.value)).length
+
 const numberOf = (device: Device, column: DeviceColumn) => {
-  const value = figureOf(device, column)?.[column.numberKey!]
+  const value = typed.value[keyOf(device, column)] ?? figureOf(device, column)?.[column.numberKey!]
   return value == null ? null : [value]
 }
 
@@ -42,12 +51,39 @@ const set = (index: number, what: string, change: (device: Device) => void) =>
 
 /** A figure that is typed in here is one somebody assumed, until they say where it comes from. */
 const setNumber = (index: number, column: DeviceColumn) => (values: number[] | null) =>
+  column.group ? setPart(index, column, values?.[0] ?? null) : setAlone(index, column, values)
+const setAlone = (index: number, column: DeviceColumn, values: number[] | null) =>
   set(index, column.path, (device) => {
     const standing = figureOf(device, column)?.standing ?? 'assumed'
     ;(device as Record<string, unknown>)[column.path] = values
       ? { [column.numberKey!]: values[0], standing }
       : null
   })
+/** One of a group: kept here until all are there; without one of them the group says nothing. */
+async function setPart(index: number, column: DeviceColumn, value: number | null) {
+  const device = devices.value[index]!
+  const known = figureOf(device, column)
+  const parts = Object.fromEntries(
+    column.group!.flatMap((key) => {
+      const part =
+        key === column.numberKey ? value : (typed.value[keyOf(device, column, key)] ?? known?.[key])
+      return part == null ? [] : [[key, part]]
+    }),
+  )
+  const whole = Object.keys(parts).length === column.group!.length
+  await set(index, column.path, (draft) => {
+    ;(draft as Record<string, unknown>)[column.path] = whole
+      ? { ...parts, standing: known?.standing ?? 'assumed' }
+      : null
+  })
+  const waiting = new Set(column.group!.map((key) => keyOf(device, column, key)))
+  typed.value = {
+    ...Object.fromEntries(Object.entries(typed.value).filter(([key]) => !waiting.has(key))),
+    ...(whole
+      ? {}
+      : Object.fromEntries(Object.entries(parts).map(([key, part]) => [keyOf(device, column, key), part!]))),
+  }
+}
 const setStanding = (index: number, column: DeviceColumn) => (standing: Standing) =>
   set(index, `${column.path} standing`, (device) => {
     const figure = figureOf(device, column)
@@ -139,7 +175,11 @@ const summary = (device: Device) =>
               <MeasureField
                 :label="column.label"
                 :kind="column.kind!"
-                :how="column.how"
+                :how="
+                  column.group && missing(device, column)
+                    ? 'Counts once the whole group is given.'
+                    : column.how
+                "
                 empty-word="not known"
                 :values="numberOf(device, column)"
                 :apply="setNumber(i, column)"

@@ -13,6 +13,8 @@ export interface DeviceColumn {
   numberKey?: string
   choices?: Choice<string>[]
   how?: string
+  /** All the numbers under its path, which are taken together or not at all. */
+  group?: string[]
 }
 
 const figure = (
@@ -28,6 +30,12 @@ const figure = (
   numberKey,
   how,
 })
+/** Numbers that only say something together, such as the three reaches of an envelope. */
+const together = (path: string, parts: [label: string, kind: TypedKind, key: string][]): DeviceColumn[] =>
+  parts.map(([label, kind, numberKey]) => ({
+    ...figure(label, path, kind, numberKey),
+    group: parts.map(([, , key]) => key),
+  }))
 const price = figure('Price', 'price', 'number', 'amount')
 
 const words = (record: Record<string, string>): Choice<string>[] =>
@@ -54,6 +62,19 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
     figure('Cord', 'cord', 'length', 'm'),
     figure('Coldest on batteries', 'coldestOnBatteries', 'temperature', 'c'),
     figure('Draw without the mains, mA', 'backupDraw', 'number', 'ma', 'From a backup pack, strokes aside.'),
+    ...together('envelope', [
+      ['Reach over the handle', 'smallLength', 'overTheHandleM'],
+      ['Reach across', 'smallLength', 'acrossM'],
+      ['Reach along', 'smallLength', 'alongM'],
+    ]),
+    ...together('battery', [
+      ['Battery, mA·h', 'number', 'capacityMah'],
+      ['Battery, V', 'number', 'voltageV'],
+      ['Battery, usable share', 'number', 'usableShare'],
+      ['Self-discharge a year', 'number', 'selfDischargePerYear'],
+      ['Standby, µA', 'number', 'standbyUa'],
+      ['Energy of a stroke, J', 'number', 'strokeJ'],
+    ]),
     price,
   ],
   sensors: [
