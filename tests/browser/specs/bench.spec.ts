@@ -37,6 +37,7 @@ test('a calculator follows what is typed, and refuses what cannot be beside its 
 test('the axis is dragged or nudged, and the travel follows', async ({ page, empty }) => {
   await page.goto(`${empty}/bench/axis-offset`)
   const axis = page.getByRole('slider', { name: 'Axis of the motor' })
+  await expect(axis).toBeVisible()
   const box = (await axis.boundingBox())!
   const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
   await page.mouse.move(at.x, at.y)
@@ -64,6 +65,7 @@ test('the axis is dragged or nudged, and the travel follows', async ({ page, emp
 
 test('straps on one side pull harder, and too hard for soft pipe', async ({ page, empty }) => {
   await page.goto(`${empty}/bench/straps`)
+  await expect(page.getByTestId('bench-result')).toHaveText('88 N')
   await page.getByRole('switch', { name: 'Both on one side' }).click()
   await expect(page.getByTestId('bench-result')).toHaveText('733 N')
   await page.getByRole('slider', { name: 'Second strap' }).focus()
