@@ -10,15 +10,18 @@ internal static class UncoveredModes
     /// <summary>A stop for modes in which no rule acts, a caution for those in which the rules only tell.</summary>
     public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<LeakOutcome> outcomes)
     {
+        var found = new FindingCollector(Stage.Rules, "");
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.NoRule))
         {
-            yield return Make("no-rule-in-mode", Severity.Stop, $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
+            found.Stop("no-rule-in-mode", "rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
         }
 
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.OnlyTold))
         {
-            yield return Make("only-told-in-mode", Severity.Caution, $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
+            found.Caution("only-told-in-mode", "rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
         }
+
+        return found.Findings;
     }
 
     /// <summary>The leaks that share a cause in the same modes, so that one gap in the rules is one finding.</summary>
@@ -32,15 +35,4 @@ internal static class UncoveredModes
         Room room = plan.Rooms.First(r => r.Leaks.Any(l => l.Id == leakId));
         return $"{room.Leaks.First(l => l.Id == leakId).Name}, {room.Name}";
     }
-
-    private static Finding Make(string code, Severity severity, string why, string remedy) => new()
-    {
-        Code = code,
-        Severity = severity,
-        Stage = Stage.Rules,
-        Where = "/rules",
-        Why = why,
-        Remedy = remedy,
-        Trade = Trade.Fitter,
-    };
 }

@@ -69,5 +69,4 @@ internal sealed class CellHeap(int capacity)
         cells[at] = lastCell;
         return top;
     }
-
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Text;
 using Terrapin.Core.Plans;
 
@@ -20,7 +21,10 @@ public sealed class FloorMemory
     private readonly Lock gate = new();
     private readonly LinkedList<Drawing> drawings = [];
 
-    private sealed record Drawing(string Key, FloorRaster Raster)
+    // An assessment asks for each leak of one plan: what its drawing is known by is put together once.
+    private readonly ConditionalWeakTable<Plan, string> keys = [];
+
+    private sealed record Drawing(string Key, FloorGuess Guess, FloorRaster Raster)
     {
         public Dictionary<(string StoreyId, double AcrossM, double DownM, double GapM), FloorField> Fields { get; } = [];
     }
@@ -65,17 +69,17 @@ public sealed class FloorMemory
 
     private Drawing Find(Plan plan, FloorGuess guess)
     {
-        string key = KeyOf(plan, guess);
+        string key = keys.GetValue(plan, KeyOf);
         lock (gate)
         {
-            if (drawings.FirstOrDefault(d => d.Key == key) is { } kept)
+            if (drawings.FirstOrDefault(d => d.Guess == guess && d.Key == key) is { } kept)
             {
                 drawings.Remove(kept);
                 drawings.AddFirst(kept);
                 return kept;
             }
 
-            var drawing = new Drawing(key, FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM));
+            var drawing = new Drawing(key, guess, FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM));
             drawings.AddFirst(drawing);
             if (drawings.Count > MostDrawings)
             {
@@ -87,10 +91,9 @@ public sealed class FloorMemory
     }
 
     /// <summary>All that a raster is made of, and nothing else.</summary>
-    private static string KeyOf(Plan plan, FloorGuess guess)
+    private static string KeyOf(Plan plan)
     {
         var key = new StringBuilder();
-        key.Append(CultureInfo.InvariantCulture, $"{guess}");
         foreach (Storey storey in plan.Storeys)
         {
             key.Append(storey.Id).Append(';');

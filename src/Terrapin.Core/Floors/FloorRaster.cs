@@ -281,14 +281,18 @@ public sealed class FloorRaster
         }
     }
 
-    /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>.</summary>
-    internal static int Beside(int cell, int side, int columns) => side switch
+    /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, where water can pass to it.</summary>
+    internal bool TryBeside(int cell, int side, out int next)
     {
-        0 => cell + 1,
-        1 => cell + columns,
-        2 => cell - 1,
-        _ => cell - columns,
-    };
+        next = side switch
+        {
+            0 => cell + 1,
+            1 => cell + Columns[cell],
+            2 => cell - 1,
+            _ => cell - Columns[cell],
+        };
+        return (OpenSides[cell] & (1 << side)) != 0;
+    }
 
     /// <summary>The height that water has to stand at to pass between two cells beside each other.</summary>
     internal double SillM(int cell, int side, int next)

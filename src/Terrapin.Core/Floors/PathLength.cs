@@ -10,11 +10,11 @@ internal static class PathLength
     /// Solves the eikonal equation |∇L| = 1 by fast marching (J. A. Sethian, A fast marching level set method for
     /// monotonically advancing fronts, 1996), first order, round walls and through doorways, and down through drops.
     /// </summary>
-    /// <returns>m; infinite where water cannot get.</returns>
     /// <param name="raster">The floors.</param>
     /// <param name="source">The leak's cell.</param>
     /// <param name="offXM">Of the leak from the middle of its cell, m.</param>
     /// <param name="offYM">The same along y.</param>
+    /// <returns>m; infinite where water cannot get.</returns>
     public static double[] From(FloorRaster raster, int source, double offXM, double offYM)
     {
         var length = new double[raster.Count];
@@ -37,14 +37,11 @@ internal static class PathLength
                 continue;
             }
 
-            int open = raster.OpenSides[cell];
-            int columns = raster.Columns[cell];
             for (int side = 0; side < 4; side++)
             {
-                int next = FloorRaster.Beside(cell, side, columns);
-                if ((open & (1 << side)) != 0 && !done[next])
+                if (raster.TryBeside(cell, side, out int next) && !done[next])
                 {
-                    Update(raster, columns, next, length, queue);
+                    Update(raster, next, length, queue);
                 }
             }
         }
@@ -93,9 +90,10 @@ internal static class PathLength
         return joinsAcross && joinsDown;
     }
 
-    private static void Update(FloorRaster raster, int columns, int cell, double[] length, LengthQueue queue)
+    private static void Update(FloorRaster raster, int cell, double[] length, LengthQueue queue)
     {
         int open = raster.OpenSides[cell];
+        int columns = raster.Columns[cell];
         double right = (open & 1) != 0 ? length[cell + 1] : double.PositiveInfinity;
         double below = (open & 2) != 0 ? length[cell + columns] : double.PositiveInfinity;
         double left = (open & 4) != 0 ? length[cell - 1] : double.PositiveInfinity;

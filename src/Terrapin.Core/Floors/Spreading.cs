@@ -98,16 +98,13 @@ public sealed class Spreading
             return;
         }
 
-        int open = raster.OpenSides[cell];
-        int columns = raster.Columns[cell];
         for (int side = 0; side < 4; side++)
         {
-            if ((open & (1 << side)) == 0)
+            if (!raster.TryBeside(cell, side, out int next))
             {
                 continue;
             }
 
-            int next = FloorRaster.Beside(cell, side, columns);
             if (double.IsInfinity(arrivalM3[next]))
             {
                 Offer(next, raster.SillM(cell, side, next));
@@ -134,17 +131,9 @@ public sealed class Spreading
     {
         int from = -1;
         double lowest = double.PositiveInfinity;
-        int open = raster.OpenSides[cell];
-        int columns = raster.Columns[cell];
         for (int side = 0; side < 4; side++)
         {
-            if ((open & (1 << side)) == 0)
-            {
-                continue;
-            }
-
-            int next = FloorRaster.Beside(cell, side, columns);
-            if (double.IsInfinity(arrivalM3[next]) || raster.DropTo[next] >= 0)
+            if (!raster.TryBeside(cell, side, out int next) || double.IsInfinity(arrivalM3[next]) || raster.DropTo[next] >= 0)
             {
                 continue;
             }
@@ -187,13 +176,7 @@ public sealed class Spreading
 
         for (int side = 0; side < 4; side++)
         {
-            if ((raster.OpenSides[cell] & (1 << side)) == 0)
-            {
-                continue;
-            }
-
-            int next = FloorRaster.Beside(cell, side, raster.Columns[cell]);
-            if (!double.IsInfinity(arrivalM3[next]) && raster.DropTo[next] < 0 && pondOf[next]?.Whole() != pond)
+            if (raster.TryBeside(cell, side, out int next) && !double.IsInfinity(arrivalM3[next]) && raster.DropTo[next] < 0 && pondOf[next]?.Whole() != pond)
             {
                 pond.Shore.Enqueue(next, raster.SillM(cell, side, next));
             }

@@ -4,7 +4,6 @@ using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
-using System.Text.RegularExpressions;
 
 namespace Terrapin.Core.Plans;
 
@@ -12,7 +11,7 @@ namespace Terrapin.Core.Plans;
 /// Holds a JSON element against a record's own shape and collects every fault with its place, so that a person gets all
 /// of them at once and in plain words, which the serializer's first exception does not give.
 /// </summary>
-internal static partial class ShapeCheck
+internal static class ShapeCheck
 {
     private const int MostFaults = 50;
 
@@ -129,7 +128,7 @@ internal static partial class ShapeCheck
             }
         }
 
-        if (constraints.IsId && !IdPattern().IsMatch(value.GetString()!))
+        if (constraints.IsId && !IdAttribute.IsId(value.GetString()!))
         {
             faults.Add(new Fault(at, $"\"{Shorten(value.GetString()!)}\" is no id: lower-case letters, digits and hyphens, at most 40, starting with a letter or digit."));
         }
@@ -198,7 +197,4 @@ internal static partial class ShapeCheck
 
         public bool IsId { get; } = member.IsDefined(typeof(IdAttribute));
     }
-
-    [GeneratedRegex(IdAttribute.Pattern)]
-    private static partial Regex IdPattern();
 }

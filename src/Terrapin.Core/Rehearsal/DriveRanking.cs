@@ -34,16 +34,17 @@ public static class DriveRanking
     /// </summary>
     /// <param name="plan">A checked plan. A drive that is not chosen is held with the supply and the policy of the one that is.</param>
     /// <param name="mainId">One of its mains.</param>
-    public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId)
-    {
-        LeakFlow? fastest = FastestLeak(plan, mainId);
-        return [.. plan.Catalogue.Drives
+    public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId) => Of(plan, mainId, FastestLeak(plan, mainId));
+
+    /// <inheritdoc cref="Of(Plan, string)"/>
+    /// <param name="fastest">Of the leaks behind that main; <see langword="null"/> without one.</param>
+    internal static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId, LeakFlow? fastest) =>
+        [.. plan.Catalogue.Drives
             .Select(spec => Rank(plan, plan.Main(mainId), spec, fastest))
             .OrderBy(d => d.Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
             .ThenBy(d => d.Against.Max(f => (Severity?)f.Severity) ?? Severity.Note)
             .ThenBy(d => d.StrokeM3 ?? double.PositiveInfinity)
             .ThenByDescending(d => d.Ratio ?? 0)];
-    }
 
     private static RankedDrive Rank(Plan plan, MainValve main, DriveSpec spec, LeakFlow? fastest)
     {
@@ -66,17 +67,8 @@ public static class DriveRanking
         };
     }
 
-    /// <summary>What the fastest leak behind a main goes on running when its drive stops where it stops now.</summary>
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="main">One of its mains.</param>
-    /// <returns>m³/s; 0 where it shuts; <see langword="null"/> without a drive or a leak.</returns>
-    internal static double? ResidualM3PerS(Plan plan, MainValve main) =>
-        main.Drive is { } drive && FastestLeak(plan, main.Id) is { } fastest
-            ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive)).ResidualM3PerS
-            : null;
-
     /// <summary>Of the leak points behind a main.</summary>
-    private static LeakFlow? FastestLeak(Plan plan, string mainId)
+    internal static LeakFlow? FastestLeak(Plan plan, string mainId)
     {
         LeakFlow? fastest = null;
         for (int room = 0; room < plan.Rooms.Count; room++)

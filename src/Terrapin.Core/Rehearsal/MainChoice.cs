@@ -1,6 +1,7 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Supply;
 
 namespace Terrapin.Core.Rehearsal;
 
@@ -21,7 +22,7 @@ public static class MainChoice
         return [.. looked.Select(one => Assess(plan, one, looked))];
     }
 
-    private sealed record Looked(MainValve Main, DriveVerdict Verdict, IReadOnlyList<RankedDrive> Drives, IReadOnlyList<string> StopsLeaks, IReadOnlyList<Merit> Merits)
+    private sealed record Looked(MainValve Main, DriveVerdict Verdict, IReadOnlyList<RankedDrive> Drives, IReadOnlyList<string> StopsLeaks, double? ResidualM3PerS, IReadOnlyList<Merit> Merits)
     {
         /// <summary>Left-to-right comparison of the merits.</summary>
         public int[] Score => [.. Merits.Select(m => m.Points)];
@@ -34,7 +35,11 @@ public static class MainChoice
 
     private static Looked Look(Plan plan, MainValve main, Dictionary<string, HashSet<string>> behind)
     {
-        IReadOnlyList<RankedDrive> drives = DriveRanking.Of(plan, main.Id);
+        LeakFlow? fastest = DriveRanking.FastestLeak(plan, main.Id);
+        IReadOnlyList<RankedDrive> drives = DriveRanking.Of(plan, main.Id, fastest);
+        double? residual = main.Drive is { } drive && fastest is not null
+            ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive)).ResidualM3PerS
+            : null;
         DriveVerdict verdict = ValveVerdict.Of(plan, main.Id);
         string[] stops = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => behind[main.Id].Contains(l.PipeId)).Select(l => l.Id)];
         Finding? stop = verdict.Findings.FirstOrDefault(f => f is { Stage: Stage.Main, Severity: Severity.Stop });
@@ -42,7 +47,7 @@ public static class MainChoice
         bool fedFromBehind = (plan.Supply.Tank is { } tank && plan.IsBehind(main.Id, tank.AfterMainId))
             || (plan.Supply.Pump is { } pump && plan.IsBehind(main.Id, pump.AfterMainId));
         int total = plan.Rooms.Sum(r => r.Leaks.Count);
-        return new Looked(main, verdict, drives, stops,
+        return new Looked(main, verdict, drives, stops, residual,
         [
             stop is null ? new Merit(1, true, "a drive may close it") : new Merit(0, false, WordsOf(stop.Code)),
             new Merit(stops.Length, stops.Length == total, total == 0 ? null : $"it stops {stops.Length} of {total} leak points"),
@@ -98,7 +103,7 @@ public static class MainChoice
             Drive = one.Verdict,
             Drives = one.Drives,
             StopsLeaks = one.StopsLeaks,
-            ResidualM3PerS = DriveRanking.ResidualM3PerS(plan, one.Main),
+            ResidualM3PerS = one.ResidualM3PerS,
             Rank = inLine.Length == 0 ? null : better + 1,
             Reasons = [.. one.Merits.Where(m => m.Words is not null).Select(m => new ChoiceReason(m.For, m.Words!))],
             Steps = one.Main.Drive is { } drive ? MountingSteps.For(plan.SpecOf(drive).Mount) : [],

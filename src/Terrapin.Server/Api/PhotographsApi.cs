@@ -1,4 +1,3 @@
-using System.Text.RegularExpressions;
 using Terrapin.Core.Plans;
 using Terrapin.Server.Photographs;
 using Terrapin.Store;
@@ -6,7 +5,7 @@ using Terrapin.Store;
 namespace Terrapin.Server.Api;
 
 /// <summary>Photographs of a site and its mains.</summary>
-internal static partial class PhotographsApi
+internal static class PhotographsApi
 {
     private const int MostCaption = 200;
 
@@ -28,7 +27,7 @@ internal static partial class PhotographsApi
             return Author.Missing();
         }
 
-        if (caption?.Length > MostCaption || (mainId is not null && !IdPattern().IsMatch(mainId)))
+        if (caption?.Length > MostCaption || (mainId is not null && !IdAttribute.IsId(mainId)))
         {
             return Problems.Refused(new RefusedException([caption?.Length > MostCaption
                 ? new Fault("/caption", $"A caption has at most {MostCaption} characters. Shorten it.")
@@ -60,7 +59,4 @@ internal static partial class PhotographsApi
 
     private static IResult NoSuchPhotograph(string id, string photographId) =>
         Problems.Of(StatusCodes.Status404NotFound, "No such photograph", $"Site \"{id}\" has no photograph \"{photographId}\". Look at its list of photographs.");
-
-    [GeneratedRegex(IdAttribute.Pattern)]
-    private static partial Regex IdPattern();
 }

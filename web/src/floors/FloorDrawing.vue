@@ -63,6 +63,11 @@ const sensors = computed(() =>
 )
 
 const isChosen = (kind: Chosen['kind'], id: string) => props.chosen?.kind === kind && props.chosen.id === id
+/** What is drawn can be chosen by pointer and by Tab. */
+function choosing(kind: Chosen['kind'], id: string) {
+  const choose = () => emit('choose', { kind, id })
+  return { tabindex: 0, role: 'button', 'aria-pressed': isChosen(kind, id), onClick: choose, onFocus: choose }
+}
 const rect = (area: FloorRectangle) => ({
   x: area.acrossM * SCALE,
   y: area.downM * SCALE,
@@ -173,14 +178,10 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ room, index } in rooms"
       :key="room.id"
-      tabindex="0"
-      role="button"
-      :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
-      :aria-pressed="isChosen('room', room.id)"
       :transform="shift(index)"
       class="cursor-move touch-none"
-      @click="emit('choose', { kind: 'room', id: room.id })"
-      @focus="emit('choose', { kind: 'room', id: room.id })"
+      :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
+      v-bind="choosing('room', room.id)"
       @keydown="nudgeRoom($event, index)"
       v-on="roomListeners(index)"
     >
@@ -261,13 +262,9 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ doorway } in doorways"
       :key="doorway.id"
-      tabindex="0"
-      role="button"
       class="cursor-pointer"
       :aria-label="`Doorway, ${doorway.widthM} m wide`"
-      :aria-pressed="isChosen('doorway', doorway.id)"
-      @click="emit('choose', { kind: 'doorway', id: doorway.id })"
-      @focus="emit('choose', { kind: 'doorway', id: doorway.id })"
+      v-bind="choosing('doorway', doorway.id)"
       @keydown="nudgePlace($event, { kind: 'doorway', id: doorway.id }, doorway.at)"
     >
       <path
@@ -287,14 +284,10 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ leak, at } in leaks"
       :key="leak.id"
-      tabindex="0"
-      role="button"
       class="cursor-move touch-none"
       :transform="`translate(${placeOf({ kind: 'leak', id: leak.id }, at).acrossM * SCALE} ${placeOf({ kind: 'leak', id: leak.id }, at).downM * SCALE})`"
       :aria-label="`Leak point ${leak.name} at ${place(at)}`"
-      :aria-pressed="isChosen('leak', leak.id)"
-      @click="emit('choose', { kind: 'leak', id: leak.id })"
-      @focus="emit('choose', { kind: 'leak', id: leak.id })"
+      v-bind="choosing('leak', leak.id)"
       @keydown="nudgePlace($event, { kind: 'leak', id: leak.id }, at)"
       v-on="placeListeners({ kind: 'leak', id: leak.id })"
     >
@@ -309,13 +302,9 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ sensor, at } in sensors"
       :key="sensor.id"
-      tabindex="0"
-      role="button"
       class="cursor-move touch-none"
       :aria-label="`Sensor ${sensor.name} at ${place(at)}`"
-      :aria-pressed="isChosen('sensor', sensor.id)"
-      @click="emit('choose', { kind: 'sensor', id: sensor.id })"
-      @focus="emit('choose', { kind: 'sensor', id: sensor.id })"
+      v-bind="choosing('sensor', sensor.id)"
       @keydown="nudgePlace($event, { kind: 'sensor', id: sensor.id }, at)"
       v-on="placeListeners({ kind: 'sensor', id: sensor.id })"
     >

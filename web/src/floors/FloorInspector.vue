@@ -11,6 +11,7 @@ import { show, showBounds } from '@/ui/units'
 import { useApply } from '@/ui/useApply'
 import { finishes } from '@/stages/rooms/choices'
 import type { Chosen } from './chosen'
+import RectangleFields from './RectangleFields.vue'
 import { doorwayIn, sharedWall, toCm } from './geometry'
 
 /** The numbers of what is chosen on the drawing, and what can be added to it. */
@@ -45,10 +46,6 @@ const setRoom = (what: string, change: (room: Room) => void) => {
   const index = roomIndex.value
   return open.edit(`room ${index} ${what}`, (draft) => change(draft.rooms[index]!))
 }
-const setArea = (key: keyof FloorRectangle) => (values: number[] | null) =>
-  setRoom(`area ${key}`, (r) => {
-    if (values) r.areas![0]![key] = values[0]!
-  })
 const setDoorway = (what: string, change: (doorway: Doorway) => void) => {
   const index = doorwayIndex.value
   return open.edit(`doorway ${index} ${what}`, (draft) => change(draft.doorways![index]!))
@@ -166,13 +163,6 @@ async function placeThing(thing: Chosen) {
   if (taken) emit('choose', { kind: thing.kind, id: thing.id })
 }
 
-const rectangleKeys = [
-  { key: 'acrossM', label: 'From the left' },
-  { key: 'downM', label: 'From above' },
-  { key: 'lengthM', label: 'Length' },
-  { key: 'widthM', label: 'Width' },
-] as const
-
 /** What the chosen sensor makes of each leak. */
 const trips = computed(() =>
   (open.assessment?.trips ?? [])
@@ -224,15 +214,10 @@ const thingAt = computed(() =>
     <template v-if="room && area">
       <h2 class="mb-3 text-lg font-bold">{{ room.name }}</h2>
       <div class="grid grid-cols-2 gap-x-3 gap-y-3">
-        <MeasureField
-          v-for="entry in rectangleKeys"
-          :key="entry.key"
-          :label="entry.label"
-          kind="length"
-          required
-          :values="[area[entry.key]]"
-          :apply="setArea(entry.key)"
-          :pointer="`/rooms/${roomIndex}/areas/0`"
+        <RectangleFields
+          :rectangle="area"
+          :apply="(key, value) => setRoom(`area ${key}`, (r) => void (r.areas![0]![key] = value))"
+          :pointer="() => `/rooms/${roomIndex}/areas/0`"
         />
         <ChoiceField
           class="col-span-2"
@@ -317,17 +302,11 @@ const thingAt = computed(() =>
         :key="`b${i}`"
         class="border-rule mt-3 grid grid-cols-2 gap-x-3 gap-y-2 border-t pt-3"
       >
-        <MeasureField
-          v-for="entry in rectangleKeys"
-          :key="entry.key"
-          :label="`${block.name}: ${entry.label.toLowerCase()}`"
-          kind="length"
-          required
-          :values="[block.area[entry.key]]"
-          :apply="
-            (v) => setRoom(`block ${i} ${entry.key}`, (r) => void (r.blocks![i]!.area[entry.key] = v![0]!))
-          "
-          :pointer="`/rooms/${roomIndex}/blocks/${i}/area/${entry.key}`"
+        <RectangleFields
+          :rectangle="block.area"
+          :name="block.name"
+          :apply="(key, value) => setRoom(`block ${i} ${key}`, (r) => void (r.blocks![i]!.area[key] = value))"
+          :pointer="(key) => `/rooms/${roomIndex}/blocks/${i}/area/${key}`"
         />
         <button
           type="button"
@@ -342,17 +321,13 @@ const thingAt = computed(() =>
         :key="`a${i}`"
         class="border-rule mt-3 grid grid-cols-2 gap-x-3 gap-y-2 border-t pt-3"
       >
-        <MeasureField
-          v-for="entry in rectangleKeys"
-          :key="entry.key"
-          :label="`More floor: ${entry.label.toLowerCase()}`"
-          kind="length"
-          required
-          :values="[more[entry.key]]"
+        <RectangleFields
+          :rectangle="more"
+          name="More floor"
           :apply="
-            (v) => setRoom(`area ${i + 1} ${entry.key}`, (r) => void (r.areas![i + 1]![entry.key] = v![0]!))
+            (key, value) => setRoom(`area ${i + 1} ${key}`, (r) => void (r.areas![i + 1]![key] = value))
           "
-          :pointer="`/rooms/${roomIndex}/areas/${i + 1}`"
+          :pointer="() => `/rooms/${roomIndex}/areas/${i + 1}`"
         />
         <button
           type="button"

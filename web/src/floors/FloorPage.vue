@@ -237,7 +237,7 @@ const findings = computed(() =>
       <h1 class="text-2xl leading-tight font-bold">Floor plan and water map</h1>
       <p class="text-faded max-w-prose">
         Draw the rooms at walking pace; the map then says how many litres are on the floor before the water is
-        at each spot. Darker is sooner.
+        at each spot. The stronger the blue, the sooner.
       </p>
     </div>
 

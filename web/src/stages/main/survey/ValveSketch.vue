@@ -16,36 +16,42 @@ const preferences = usePreferences()
 
 const WIDTH = 380
 const MARGIN = 40
+/** How far the paper goes, along the pipe and across it. */
+const ALONG_M = 0.5
+const ACROSS_M = 0.4
 const DEFAULTS = { handle: 0.12, straight: 0.15, outside: 0.022, collar: 0.036, thickness: 0.004 }
 
 const length = (metres: number | null | undefined) =>
   metres == null ? '?' : show('smallLength', metres, preferences.system)
 
-const obstacleAt = (towards: string) =>
-  (props.main.obstacles ?? [])
-    .filter((o) => o.towards === towards && o.distanceM != null)
-    .sort((a, b) => a.distanceM! - b.distanceM!)[0]
+/** The nearest thing that way, and how far out it is drawn: farther than the paper goes to its edge. */
+function obstacleAt(towards: string, paperM: number) {
+  const distances = (props.main.obstacles ?? []).flatMap((o) =>
+    o.towards === towards && o.distanceM != null ? [o.distanceM] : [],
+  )
+  if (distances.length === 0) return null
+  const distanceM = Math.min(...distances)
+  return { distanceM, drawnM: Math.min(paperM, distanceM) }
+}
 
 const across = computed(() => props.main.handle?.pointsWhenOpen === 'acrossThePipe')
-const before = computed(() => Math.min(0.4, props.main.pipeBefore?.straightM ?? DEFAULTS.straight))
-const after = computed(() => Math.min(0.4, props.main.pipeAfter?.straightM ?? DEFAULTS.straight))
+const before = computed(() => Math.min(ACROSS_M, props.main.pipeBefore?.straightM ?? DEFAULTS.straight))
+const after = computed(() => Math.min(ACROSS_M, props.main.pipeAfter?.straightM ?? DEFAULTS.straight))
 const handle = computed(() => props.main.handle?.lengthM ?? DEFAULTS.handle)
 const envelope = computed(() => props.spec?.envelope ?? null)
-const upstream = computed(() => obstacleAt('upstream'))
-const downstream = computed(() => obstacleAt('downstream'))
-const handleSide = computed(() => obstacleAt('handleSide'))
-const farSide = computed(() => obstacleAt('farSide'))
-const overHandle = computed(() => obstacleAt('overTheHandle'))
+const upstream = computed(() => obstacleAt('upstream', ALONG_M))
+const downstream = computed(() => obstacleAt('downstream', ALONG_M))
+const handleSide = computed(() => obstacleAt('handleSide', ACROSS_M))
+const farSide = computed(() => obstacleAt('farSide', ACROSS_M))
+const overHandle = computed(() => obstacleAt('overTheHandle', ACROSS_M))
 
-const left = computed(() =>
-  Math.max(before.value, envelope.value?.alongM ?? 0, Math.min(0.5, upstream.value?.distanceM ?? 0)),
-)
+const left = computed(() => Math.max(before.value, envelope.value?.alongM ?? 0, upstream.value?.drawnM ?? 0))
 const right = computed(() =>
   Math.max(
     after.value,
     across.value ? 0 : handle.value,
     envelope.value?.alongM ?? 0,
-    Math.min(0.5, downstream.value?.distanceM ?? 0),
+    downstream.value?.drawnM ?? 0,
   ),
 )
 /** Pixels in a metre. */
@@ -61,9 +67,6 @@ const collar = computed(() =>
   Math.max(half.value + 4, px(props.main.collar?.diameterM ?? DEFAULTS.collar) / 2),
 )
 
-/** From the pipe's axis to beyond all that is drawn on it. */
-const girth = computed(() => Math.max(collar.value, half.value))
-
 const above = computed(() =>
   Math.max(
     52,
@@ -71,24 +74,17 @@ const above = computed(() =>
       Math.max(
         across.value ? handle.value : 0.05,
         envelope.value?.acrossM ?? 0,
-        Math.min(0.4, handleSide.value?.distanceM ?? 0),
+        handleSide.value?.drawnM ?? 0,
       ),
     ) + 22,
   ),
 )
 const below = computed(() =>
-  Math.max(
-    girth.value + 46,
-    px(Math.max(envelope.value?.acrossM ?? 0, Math.min(0.4, farSide.value?.distanceM ?? 0))) + 34,
-  ),
+  Math.max(collar.value + 46, px(Math.max(envelope.value?.acrossM ?? 0, farSide.value?.drawnM ?? 0)) + 34),
 )
 const topY = computed(() => 20 + above.value)
 const sideHeight = computed(() =>
-  Math.max(
-    70,
-    px(Math.max(envelope.value?.overTheHandleM ?? 0, Math.min(0.4, overHandle.value?.distanceM ?? 0), 0.06)) +
-      16,
-  ),
+  Math.max(70, px(Math.max(envelope.value?.overTheHandleM ?? 0, overHandle.value?.drawnM ?? 0, 0.06)) + 16),
 )
 const sideY = computed(() => topY.value + below.value + 30 + sideHeight.value)
 const height = computed(() => sideY.value + half.value + 42)
@@ -214,7 +210,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         v-if="!across"
         :from="[stemX, topY]"
         :to="[stemX + px(handle), topY]"
-        :off="-(girth + 20)"
+        :off="-(collar + 20)"
         :text="length(main.handle?.lengthM)"
         :strong="isAsked('handle')"
       />
@@ -222,14 +218,14 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         v-else
         :from="[stemX, topY]"
         :to="[stemX, topY - px(handle)]"
-        :off="-(girth + 14)"
+        :off="-(collar + 14)"
         :text="length(main.handle?.lengthM)"
         :strong="isAsked('handle')"
       />
       <DimensionLine
         :from="[stemX - px(before), topY]"
         :to="[stemX, topY]"
-        :off="girth + 26"
+        :off="collar + 26"
         :text="length(main.pipeBefore?.straightM)"
         :strong="isAsked('pipe')"
       />
@@ -237,41 +233,28 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         v-if="!isAsked('pull')"
         :from="[stemX, topY]"
         :to="[stemX + px(after), topY]"
-        :off="girth + 26"
+        :off="collar + 26"
         :text="length(main.pipeAfter?.straightM)"
         :strong="isAsked('pipe')"
       />
 
       <!-- what is in the way -->
       <g class="stroke-ochre fill-ochre" :stroke-width="isAsked('room') ? 4 : 2.5">
-        <path v-if="upstream" :d="`M${stemX - px(Math.min(0.5, upstream.distanceM!))} ${topY - 40}v80`" />
-        <path v-if="downstream" :d="`M${stemX + px(Math.min(0.5, downstream.distanceM!))} ${topY - 40}v80`" />
-        <path
-          v-if="handleSide"
-          :d="`M${stemX - 60} ${topY - px(Math.min(0.4, handleSide.distanceM!))}h120`"
-        />
-        <path v-if="farSide" :d="`M${stemX - 60} ${topY + px(Math.min(0.4, farSide.distanceM!))}h120`" />
+        <path v-if="upstream" :d="`M${stemX - px(upstream.drawnM)} ${topY - 40}v80`" />
+        <path v-if="downstream" :d="`M${stemX + px(downstream.drawnM)} ${topY - 40}v80`" />
+        <path v-if="handleSide" :d="`M${stemX - 60} ${topY - px(handleSide.drawnM)}h120`" />
+        <path v-if="farSide" :d="`M${stemX - 60} ${topY + px(farSide.drawnM)}h120`" />
         <g class="figures halo text-[12px] font-bold">
-          <text v-if="upstream" :x="stemX - px(Math.min(0.5, upstream.distanceM!)) + 5" :y="topY - 30">
+          <text v-if="upstream" :x="stemX - px(upstream.drawnM) + 5" :y="topY - 30">
             {{ length(upstream.distanceM) }}
           </text>
-          <text
-            v-if="downstream"
-            :x="stemX + px(Math.min(0.5, downstream.distanceM!)) - 5"
-            :y="topY + 38"
-            text-anchor="end"
-          >
+          <text v-if="downstream" :x="stemX + px(downstream.drawnM) - 5" :y="topY + 38" text-anchor="end">
             {{ length(downstream.distanceM) }}
           </text>
-          <text
-            v-if="handleSide"
-            :x="stemX - 64"
-            :y="topY - px(Math.min(0.4, handleSide.distanceM!)) + 4"
-            text-anchor="end"
-          >
+          <text v-if="handleSide" :x="stemX - 64" :y="topY - px(handleSide.drawnM) + 4" text-anchor="end">
             {{ length(handleSide.distanceM) }}
           </text>
-          <text v-if="farSide" :x="stemX + 64" :y="topY + px(Math.min(0.4, farSide.distanceM!)) + 4">
+          <text v-if="farSide" :x="stemX + 64" :y="topY + px(farSide.drawnM) + 4">
             {{ length(farSide.distanceM) }}
           </text>
         </g>
@@ -318,12 +301,12 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         :stroke-width="Math.max(3, px(main.handle?.thicknessM ?? DEFAULTS.thickness))"
       />
       <g v-if="overHandle" class="stroke-ochre" :stroke-width="isAsked('room') ? 4 : 2.5">
-        <path :d="`M${stemX - 70} ${sideY - px(Math.min(0.4, overHandle.distanceM!))}h140`" />
+        <path :d="`M${stemX - 70} ${sideY - px(overHandle.drawnM)}h140`" />
       </g>
       <DimensionLine
         v-if="overHandle"
         :from="[stemX - 70, sideY]"
-        :to="[stemX - 70, sideY - px(Math.min(0.4, overHandle.distanceM!))]"
+        :to="[stemX - 70, sideY - px(overHandle.drawnM)]"
         :off="-10"
         :text="length(overHandle.distanceM)"
         :strong="isAsked('room')"
