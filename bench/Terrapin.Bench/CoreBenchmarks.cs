@@ -29,7 +29,7 @@ public class CoreBenchmarks
         NewSite.Named("Hall") with
         {
             Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
-            Rooms = [new Room { Id = "hall", Name = "Hall", Finish = FloorFinish.MattTile, StoreyId = "ground", Leaks = [], Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 12, WidthM = 10 }] }],
+            Rooms = [new Room { Id = "hall", Name = "Hall", FinishId = "matt-tile", StoreyId = "ground", Leaks = [], Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 12, WidthM = 10 }] }],
         },
         60,
         0);

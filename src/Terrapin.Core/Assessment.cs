@@ -1,6 +1,7 @@
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Sensors;
 
 namespace Terrapin.Core;
 
@@ -18,6 +19,9 @@ public sealed record Assessment
 
     /// <summary>What each sensor makes of each leak point of its room.</summary>
     public required IReadOnlyList<SensorTrip> Trips { get; init; }
+
+    /// <summary>How long the batteries of the sensors last, by kind.</summary>
+    public required IReadOnlyList<SensorLife> SensorLives { get; init; }
 
     public required IReadOnlyList<StageStatus> Stages { get; init; }
 

@@ -4,6 +4,7 @@ using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
+using Terrapin.Core.Sensors;
 
 namespace Terrapin.Core;
 
@@ -39,7 +40,8 @@ public static class Assessor
         }
 
         findings.AddRange(UncoveredModes.Of(plan, leaks));
-        findings.AddRange(UnreachedSensors.Of(plan, trips));
+        findings.AddRange(IdleSensors.Of(plan, trips));
+        findings.AddRange(PlaceFindings.Of(plan));
 
         List<Finding> sorted = [.. findings
             .DistinctBy(f => (f.Code, f.Where, f.Why))
@@ -51,6 +53,7 @@ public static class Assessor
             Mains = mains,
             Leaks = leaks,
             Trips = trips,
+            SensorLives = SensorLife.Of(plan),
             Stages = StageStates.Of(plan, sorted, leaks),
             Tally = new Tally
             {

@@ -61,7 +61,7 @@ internal static class Samples
                     LengthM = 4,
                     WidthM = 3,
                     FloorHeightM = -0.9,
-                    Finish = FloorFinish.MattTile,
+                    FinishId = "matt-tile",
                     Leaks =
                     [
                         new LeakPoint { Id = "hose", Name = "Basin hose", Kind = LeakKind.HoseBurst, HoleM = 0.007, PipeId = "branch", Side = WaterSide.Cold, HeightAboveFloorM = 0.5, Position = FloorPosition.Wall },

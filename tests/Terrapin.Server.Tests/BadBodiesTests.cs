@@ -17,7 +17,7 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
         { "NaN", TestServer.BlankPlan().Replace("\"staticPressurePa\":null", "\"staticPressurePa\":NaN"), HttpStatusCode.BadRequest, "" },
         { "newer", TestServer.BlankPlan().Replace("\"version\":2", "\"version\":3"), HttpStatusCode.UnprocessableEntity, "/version" },
         { "negative length", With("pipes", """[{"id":"a","name":"A","material":"copper","lengthM":-2}]"""), HttpStatusCode.UnprocessableEntity, "/pipes/0/lengthM" },
-        { "too many rooms", With("rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finish":"vinyl","leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/rooms" },
+        { "too many rooms", With("rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finishId":"vinyl","leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/rooms" },
         { "unknown key", With("colour", "1"), HttpStatusCode.UnprocessableEntity, "/colour" },
         { "id to nowhere", With("hubId", "\"nowhere\""), HttpStatusCode.UnprocessableEntity, "/hubId" },
         { "deep", new string('[', 5000), HttpStatusCode.BadRequest, "" },

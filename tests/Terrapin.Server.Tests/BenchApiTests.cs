@@ -20,7 +20,7 @@ public sealed class BenchApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("straps", """{"torqueNm":11,"firstM":0.045,"secondM":0.105,"sameSide":true,"pipeMaterial":"copper"}""", "forceN", 183)]
     [InlineData("battery", """{"capacityMah":1100,"usableShare":0.85,"sleepUa":4,"taskEnergyJ":0.036,"voltageV":3,"taskIntervalS":3600,"selfDischargePerYear":0.02}""", "lifeYears", 10.8)]
     [InlineData("backup", """{"capacityMah":4000,"usableShare":0.8,"drawMa":28}""", "hours", 114)]
-    [InlineData("film", """{"finish":"mattTile","position":"corner","distanceM":1.2}""", "volumeM3", 3.08e-3)]
+    [InlineData("film", """{"contactAngleDeg":60,"position":"corner","distanceM":1.2}""", "volumeM3", 3.08e-3)]
     public async Task Worked_numbers(string name, string body, string key, double value)
     {
         HttpResponseMessage answer = await server.Http.PostAsync($"/api/bench/{name}", TestServer.Json(body));
@@ -43,7 +43,7 @@ public sealed class BenchApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("axis-offset", """{"gripRadiusM":0.05,"alongOpenM":0.06,"alongClosedM":0}""", "/alongOpenM")]
     [InlineData("straps", """{"torqueNm":11,"firstM":0.05,"secondM":0.05,"sameSide":true,"pipeMaterial":"copper"}""", "/secondM")]
     [InlineData("supply-test", """{"staticPressurePa":200000,"runningPressurePa":210000,"flowM3PerS":0.00025}""", "/runningPressurePa")]
-    [InlineData("film", """{"finish":"unknown","position":"corner","distanceM":1.2}""", "/finish")]
+    [InlineData("film", """{"contactAngleDeg":200,"position":"corner","distanceM":1.2}""", "/contactAngleDeg")]
     [InlineData("torque", """{"pullN":85,"armM":-0.1,"ratedNm":20,"supplyShare":1}""", "/armM")]
     [InlineData("torque", """{"pullN":85}""", "/armM")]
     public async Task What_cannot_be_is_refused_at_its_field(string name, string body, string pointer)

@@ -3,7 +3,7 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
 using Terrapin.Core.Plans;
-using Terrapin.Documents;
+using Terrapin.Documents.Tables;
 
 namespace Terrapin.Server.Tests;
 

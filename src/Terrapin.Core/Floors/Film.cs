@@ -1,4 +1,3 @@
-using Terrapin.Core.Plans;
 using Terrapin.Core.Supply;
 
 namespace Terrapin.Core.Floors;
@@ -20,19 +19,4 @@ public static class Film
     public static double HeightM(double contactAngleDeg) => contactAngleDeg is > 0 and <= 180
         ? 2 * CapillaryLengthM * Math.Sin(contactAngleDeg * Math.PI / 360)
         : throw new ArgumentOutOfRangeException(nameof(contactAngleDeg), contactAngleDeg, "Must be above 0 and at most 180.");
-
-    /// <summary>The advancing contact angle of a finish, degrees: our own figures, assumed until measured on the floor.</summary>
-    /// <param name="finish">A finish.</param>
-    /// <returns><see langword="null"/> for an unknown finish.</returns>
-    public static double? ContactAngleDeg(FloorFinish finish) => finish switch
-    {
-        FloorFinish.PolishedStone => 25,
-        FloorFinish.GlazedTile => 45,
-        FloorFinish.MattTile => 60,
-        FloorFinish.SealedConcrete => 70,
-        FloorFinish.Vinyl => 80,
-        FloorFinish.OiledWood => 85,
-        FloorFinish.WaxedWood => 95,
-        _ => null,
-    };
 }

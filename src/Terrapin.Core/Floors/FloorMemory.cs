@@ -8,7 +8,11 @@ namespace Terrapin.Core.Floors;
 /// <summary>How what is not known of a floor is taken.</summary>
 /// <param name="ContactAngleDeg">Of floors whose finish is not known.</param>
 /// <param name="ThresholdM">Of doorways whose threshold is not measured.</param>
-public sealed record FloorGuess(double ContactAngleDeg, double ThresholdM);
+public sealed record FloorGuess(double ContactAngleDeg, double ThresholdM)
+{
+    /// <summary>The middle of what floors are like, for a drawing and for comparing places: bounds are reckoned in the assessment.</summary>
+    public static FloorGuess Middle { get; } = new(60, 0);
+}
 
 /// <summary>
 /// Keeps the fields of the floors that were asked for last: they depend on the drawing and on where a leak is, not on
@@ -101,8 +105,8 @@ public sealed class FloorMemory
 
         foreach (Room room in plan.Rooms)
         {
-            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{room.Finish},{room.FloorHeightM},{room.Fall}");
-            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Blocks);
+            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall}");
+            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
         }
 
         return key.AppendJoin(',', plan.Doorways).AppendJoin(',', plan.Openings).ToString();

@@ -147,7 +147,7 @@ public sealed class FloorRaster
                 continue;
             }
 
-            double film = Film.HeightM(Film.ContactAngleDeg(room.Finish) ?? unknownContactAngleDeg);
+            double film = Film.HeightM(plan.ContactAngleDeg(room) ?? unknownContactAngleDeg);
             double floor = BaseM(plan, room);
             foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
             {
@@ -157,9 +157,17 @@ public sealed class FloorRaster
                 BedM[cell] = floor + SlopeM(room, x, y);
             }
 
-            foreach (int cell in room.Blocks.SelectMany(b => CellsIn(sheet, b.Area)))
+            foreach (int cell in room.Fixtures.Where(f => f.Base == FixtureBase.Tight).SelectMany(f => CellsIn(sheet, f.Area)))
             {
                 Room[cell] = -1;
+            }
+
+            foreach (Fixture pit in room.Fixtures.Where(f => f.Base == FixtureBase.Pit))
+            {
+                foreach (int cell in CellsIn(sheet, pit.Area).Where(c => Room[c] == i))
+                {
+                    BedM[cell] = floor - (pit.DepthM ?? 0);
+                }
             }
 
             foreach (FloorDrain drain in room.Drains)

@@ -20,12 +20,28 @@ public sealed record Catalogue
     [AtMost(50)]
     public required IReadOnlyList<HubSpec> Hubs { get; init; }
 
+    /// <summary>Floors, each with how water stands on it.</summary>
+    [AtMost(100)]
+    public IReadOnlyList<FloorFinish> Finishes { get; init; } = [];
+
     /// <summary>What a pipe stands under a strap, where the house's own screening limits are not wanted.</summary>
     public StrapLimits StrapLimits { get; init; } = new();
 
     /// <summary>Of all its prices, such as <c>EUR</c>; <see langword="null"/>: not said.</summary>
     [AtMost(3)]
     public string? Currency { get; init; }
+}
+
+public sealed record FloorFinish
+{
+    [Id]
+    public required string Id { get; init; }
+
+    [AtMost(120)]
+    public required string Name { get; init; }
+
+    /// <summary>Advancing contact angle of water on it.</summary>
+    public required AngleFigure ContactAngle { get; init; }
 }
 
 /// <summary>The force on a pipe under a strap, by material; <see langword="null"/>: the house's screening limit.</summary>
@@ -136,6 +152,11 @@ public sealed record SensorSpec
     /// <summary>From the radio message to the hub knowing.</summary>
     public DurationFigure? Radio { get; init; }
 
+    /// <summary>Of a cord, or of the rope as it is sold.</summary>
+    public LengthFigure? Cord { get; init; }
+
+    public SensorBattery? Battery { get; init; }
+
     public PriceFigure? Price { get; init; }
 }
 
@@ -165,6 +186,14 @@ public sealed record DurationFigure
 {
     [Limits(0, 3600, "s")]
     public required double S { get; init; }
+
+    public required Standing Standing { get; init; }
+}
+
+public sealed record AngleFigure
+{
+    [Limits(1, 180, "°")]
+    public required double Deg { get; init; }
 
     public required Standing Standing { get; init; }
 }
@@ -214,6 +243,34 @@ public sealed record PriceFigure
     /// <summary>In the catalogue's currency.</summary>
     [Limits(0, 1e6, "")]
     public required double Amount { get; init; }
+
+    public required Standing Standing { get; init; }
+}
+
+/// <summary>A sensor's battery and what draws on it.</summary>
+public sealed record SensorBattery
+{
+    [Limits(1, 1000000, "mA·h")]
+    public required double CapacityMah { get; init; }
+
+    [Limits(0.5, 60, "V")]
+    public required double VoltageV { get; init; }
+
+    /// <summary>What cold and cut-off leave of the capacity.</summary>
+    [Limits(0.01, 1, "")]
+    public required double UsableShare { get; init; }
+
+    [Limits(0, 1, "1/year")]
+    public required double SelfDischargePerYear { get; init; }
+
+    [Limits(0, 1000000, "µA")]
+    public required double SleepUa { get; init; }
+
+    [Limits(0, 1000, "J")]
+    public required double ReportJ { get; init; }
+
+    [Limits(1, 1000000, "s")]
+    public required double ReportEveryS { get; init; }
 
     public required Standing Standing { get; init; }
 }

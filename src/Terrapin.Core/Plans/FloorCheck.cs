@@ -26,12 +26,19 @@ internal static class FloorCheck
                 faults.Add(new Fault($"{at}/storeyId", $"\"{room.Name}\" is drawn on no storey. Choose one."));
             }
 
+            if (room.FinishId is { } finish && plan.Catalogue.Finishes.All(f => f.Id != finish))
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/finishId", "floor finish in the catalogue", finish));
+            }
+
             AddOverlaps(plan, i, at, faults);
+            AddFixtures(room, at, faults);
             AddLeaks(room, at, faults);
         }
 
         AddSensors(plan, pointer, faults);
         AddDoorways(plan, storeys, pointer, faults);
+        AddWalls(plan, storeys, pointer, faults);
         AddOpenings(plan, storeys, pointer, faults);
     }
 
@@ -56,6 +63,25 @@ internal static class FloorCheck
     private static bool Overlap(FloorRectangle a, FloorRectangle b) =>
         Math.Min(a.RightM(), b.RightM()) - Math.Max(a.AcrossM, b.AcrossM) > SlipM && Math.Min(a.BottomM(), b.BottomM()) - Math.Max(a.DownM, b.DownM) > SlipM;
 
+    private static void AddFixtures(Room room, string at, List<Fault> faults)
+    {
+        for (int j = 0; j < room.Fixtures.Count; j++)
+        {
+            Fixture fixture = room.Fixtures[j];
+            FloorRectangle area = fixture.Area;
+            bool inside = room.Areas.Any(a => a.Holds(area.AcrossM + (area.LengthM / 2), area.DownM + (area.WidthM / 2)));
+            if (!inside)
+            {
+                faults.Add(new Fault($"{at}/fixtures/{j}/area", $"\"{fixture.Name}\" at {Place(area.AcrossM, area.DownM)} stands outside \"{room.Name}\". Move it onto the room's floor."));
+            }
+
+            if (fixture is { DepthM: { } depth, PumpStartsM: { } pump } && pump >= depth)
+            {
+                faults.Add(new Fault($"{at}/fixtures/{j}/pumpStartsM", $"The pump of \"{fixture.Name}\" would start above the pit's rim. Measure both from the bottom again."));
+            }
+        }
+    }
+
     private static void AddLeaks(Room room, string at, List<Fault> faults)
     {
         for (int j = 0; j < room.Leaks.Count; j++)
@@ -68,7 +94,7 @@ internal static class FloorCheck
     }
 
     private static bool Lies(Room room, FloorPoint place) =>
-        room.Areas.Any(a => a.Holds(place.AcrossM, place.DownM)) && !room.Blocks.Any(b => StrictlyIn(b.Area, place));
+        room.Areas.Any(a => a.Holds(place.AcrossM, place.DownM)) && !room.Fixtures.Any(f => f.Base == FixtureBase.Tight && StrictlyIn(f.Area, place));
 
     private static bool StrictlyIn(FloorRectangle area, FloorPoint place) =>
         place.AcrossM > area.AcrossM && place.AcrossM < area.RightM() && place.DownM > area.DownM && place.DownM < area.BottomM();
@@ -88,12 +114,64 @@ internal static class FloorCheck
                 faults.Add(new Fault($"{pointer}/sensors/{i}/at", $"\"{sensor.Name}\" at {Place(place.AcrossM, place.DownM)} lies in a wall, outside \"{room.Name}\", or under something that stands there. Move it onto the room's floor."));
             }
 
+            AddLength(plan, sensor, $"{pointer}/sensors/{i}", faults);
             for (int j = 0; j < sensor.Path.Count; j++)
             {
                 if (!Lies(room, sensor.Path[j]))
                 {
                     faults.Add(new Fault($"{pointer}/sensors/{i}/path/{j}", $"The rope \"{sensor.Name}\" leaves the floor of \"{room.Name}\" at {Place(sensor.Path[j].AcrossM, sensor.Path[j].DownM)}. Keep it on the floor."));
                 }
+            }
+        }
+    }
+
+    /// <summary>A rope lies no longer than it is sold, and a probe hangs no farther from its main part than its cord.</summary>
+    private static void AddLength(Plan plan, Sensor sensor, string at, List<Fault> faults)
+    {
+        if (plan.Catalogue.Sensors.FirstOrDefault(s => s.Id == sensor.SpecId) is not { Cord.M: var stockM } spec)
+        {
+            return;
+        }
+
+        double laidM = sensor.Path.Zip(sensor.Path.Skip(1), Apart).Sum();
+        if (laidM > stockM + SlipM)
+        {
+            faults.Add(new Fault($"{at}/path", string.Create(CultureInfo.InvariantCulture, $"The rope \"{sensor.Name}\" is drawn {laidM:0.##} m long; {spec.Name} is {stockM:0.##} m. Shorten its way, or use a second one.")));
+        }
+
+        if (sensor is { At: { } probe, MainPartAt: { } main } && Apart(probe, main) > stockM + SlipM)
+        {
+            faults.Add(new Fault($"{at}/mainPartAt", string.Create(CultureInfo.InvariantCulture, $"The probe of \"{sensor.Name}\" is {Apart(probe, main):0.##} m from its main part; the cord of {spec.Name} is {stockM:0.##} m. Hang the main part nearer.")));
+        }
+    }
+
+    private static double Apart(FloorPoint a, FloorPoint b) =>
+        Math.Sqrt(((a.AcrossM - b.AcrossM) * (a.AcrossM - b.AcrossM)) + ((a.DownM - b.DownM) * (a.DownM - b.DownM)));
+
+    private static void AddWalls(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
+    {
+        for (int i = 0; i < plan.Walls.Count; i++)
+        {
+            Wall wall = plan.Walls[i];
+            string at = $"{pointer}/walls/{i}";
+            if (!storeys.Contains(wall.StoreyId))
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", wall.StoreyId));
+                continue;
+            }
+
+            bool alongX = wall.Direction == WallDirection.AlongX;
+            bool OnEdge(double along)
+            {
+                double x = wall.At.AcrossM + (alongX ? along : 0);
+                double y = wall.At.DownM + (alongX ? 0 : along);
+                return RoomAt(plan, wall.StoreyId, x - (alongX ? 0 : BesideWallM), y - (alongX ? BesideWallM : 0))
+                    != RoomAt(plan, wall.StoreyId, x + (alongX ? 0 : BesideWallM), y + (alongX ? BesideWallM : 0));
+            }
+
+            if (!OnEdge(BesideWallM) || !OnEdge(wall.LengthM / 2) || !OnEdge(wall.LengthM - BesideWallM))
+            {
+                faults.Add(new Fault($"{at}/at", $"The wall at {Place(wall.At.AcrossM, wall.At.DownM)} does not run along the edge of a room. Move it onto one, or make it shorter."));
             }
         }
     }

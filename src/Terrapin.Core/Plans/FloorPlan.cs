@@ -8,6 +8,71 @@ public sealed record Storey
 
     [AtMost(120)]
     public required string Name { get; init; }
+
+    /// <summary>Its walls to the outside, where nothing else is said of a stretch; <see langword="null"/>: not looked at.</summary>
+    public WallMake? OuterWalls { get; init; }
+
+    /// <summary>Its walls between rooms.</summary>
+    public WallMake? InnerWalls { get; init; }
+
+    /// <summary>A picture that lies under the drawing.</summary>
+    public FloorPicture? Picture { get; init; }
+}
+
+/// <summary>A photograph or scan of a plan, at the drawing's scale.</summary>
+public sealed record FloorPicture
+{
+    /// <summary>Of the site's photographs.</summary>
+    [Id]
+    public required string PhotographId { get; init; }
+
+    /// <summary>Its upper left corner.</summary>
+    public required FloorPoint At { get; init; }
+
+    /// <summary>How wide it is on the drawing.</summary>
+    [Limits(0.1, 1000, "m")]
+    public required double LengthM { get; init; }
+}
+
+public enum WallMaterial
+{
+    Brick,
+    Concrete,
+    Plasterboard,
+    Wood,
+    Chipboard,
+    Glass,
+    Metal,
+}
+
+/// <summary>What a wall is made of.</summary>
+public sealed record WallMake
+{
+    public required WallMaterial Material { get; init; }
+
+    /// <summary><see langword="null"/>: not measured.</summary>
+    [Limits(0.001, 3, "m")]
+    public double? ThicknessM { get; init; }
+}
+
+/// <summary>A stretch of wall that is made otherwise than the rest of its storey.</summary>
+public sealed record Wall
+{
+    [Id]
+    public required string Id { get; init; }
+
+    [Id]
+    public required string StoreyId { get; init; }
+
+    /// <summary>Its left or upper end.</summary>
+    public required FloorPoint At { get; init; }
+
+    public required WallDirection Direction { get; init; }
+
+    [Limits(0.1, 200, "m")]
+    public required double LengthM { get; init; }
+
+    public required WallMake Make { get; init; }
 }
 
 /// <summary>A place on a storey, metres from the drawing's upper left corner, across to the right and down.</summary>
@@ -65,15 +130,6 @@ public sealed record FloorDrain
     /// <summary>The most it takes; <see langword="null"/>: not known.</summary>
     [Limits(1e-6, 0.05, "m³/s")]
     public double? CapacityM3PerS { get; init; }
-}
-
-/// <summary>A plinth, bath or machine that water cannot run under.</summary>
-public sealed record FloorBlock
-{
-    [AtMost(120)]
-    public required string Name { get; init; }
-
-    public required FloorRectangle Area { get; init; }
 }
 
 public enum WallDirection

@@ -45,15 +45,28 @@ public static class NewSite
         [
             Sensor("s4", "Spot S4", SensorKind.Spot, 0.0015, 1, 28),
             Sensor("s4-cup", "Spot with cup S4C", SensorKind.SpotWithCup, 0.0015, 1, 34),
-            Sensor("c3", "Cord C3", SensorKind.ProbeOnCord, 0.001, 2, 39),
-            Sensor("r5", "Rope R5", SensorKind.Rope, 0, 3, 64),
+            Sensor("c3", "Cord C3", SensorKind.ProbeOnCord, 0.001, 2, 39) with { Cord = Metres(1.2) },
+            Sensor("r5", "Rope R5", SensorKind.Rope, 0, 3, 64) with { Cord = Metres(5) },
         ],
         Hubs =
         [
             new HubSpec { Id = "k7", Name = "House hub K7", Logic = Seconds(0.2), Price = Price(120) },
         ],
+        Finishes =
+        [
+            Finish("polished-stone", "Polished stone", 25),
+            Finish("glazed-tile", "Glazed tile", 45),
+            Finish("matt-tile", "Matt tile", 60),
+            Finish("sealed-concrete", "Sealed concrete", 70),
+            Finish("vinyl", "Vinyl", 80),
+            Finish("oiled-wood", "Oiled wood", 85),
+            Finish("waxed-wood", "Waxed wood", 95),
+        ],
         Currency = "EUR",
     };
+
+    private static FloorFinish Finish(string id, string name, double angleDeg) =>
+        new() { Id = id, Name = name, ContactAngle = new AngleFigure { Deg = angleDeg, Standing = Standing.Assumed } };
 
     private static DriveSpec Drive(string id, string name, Mount mount, double torqueNm, double strokeS, double batteryShare, DriveSupply supply, double price) => new()
     {
@@ -95,8 +108,21 @@ public static class NewSite
         ContactGap = new HeightFigure { M = gapM, Standing = Standing.MakersSheet },
         Response = Seconds(responseS),
         Radio = new DurationFigure { S = 0.4, Standing = Standing.Assumed },
+        Battery = new SensorBattery
+        {
+            CapacityMah = 1100,
+            VoltageV = 3,
+            UsableShare = 0.85,
+            SelfDischargePerYear = 0.02,
+            SleepUa = 4,
+            ReportJ = 0.036,
+            ReportEveryS = 3600,
+            Standing = Standing.Assumed,
+        },
         Price = Price(price),
     };
+
+    private static LengthFigure Metres(double m) => new() { M = m, Standing = Standing.MakersSheet };
 
     private static DurationFigure Seconds(double s) => new() { S = s, Standing = Standing.MakersSheet };
 

@@ -7,7 +7,7 @@ namespace Terrapin.Core.Plans;
 public sealed record Plan
 {
     /// <summary>The version of the plan document that this program writes.</summary>
-    public const int CurrentVersion = 2;
+    public const int CurrentVersion = 3;
 
     public required int Version { get; init; }
     public required Site Site { get; init; }
@@ -31,6 +31,9 @@ public sealed record Plan
     [AtMost(500)]
     public IReadOnlyList<Doorway> Doorways { get; init; } = [];
 
+    [AtMost(500)]
+    public IReadOnlyList<Wall> Walls { get; init; } = [];
+
     [AtMost(100)]
     public IReadOnlyList<FloorOpening> Openings { get; init; } = [];
 
@@ -48,8 +51,27 @@ public sealed record Plan
     [AtMost(20)]
     public IReadOnlyList<PlanOption> Options { get; init; } = [];
 
+    /// <summary>What the customer reckons the price against.</summary>
+    public Payback Payback { get; init; } = new();
+
     /// <summary>The devices that this plan may use, with the figures it was reckoned with.</summary>
     public required Catalogue Catalogue { get; init; }
+}
+
+/// <summary>Figures of the customer's own, in the catalogue's currency; <see langword="null"/>: not given.</summary>
+public sealed record Payback
+{
+    /// <summary>What one leak would cost them that this avoids.</summary>
+    [Limits(0, 1e9, "")]
+    public double? AvoidedEvent { get; init; }
+
+    /// <summary>What their insurer takes off in a year.</summary>
+    [Limits(0, 1e9, "")]
+    public double? RebatePerYear { get; init; }
+
+    /// <summary>Fitting, beside the devices.</summary>
+    [Limits(0, 1e9, "")]
+    public double? Labour { get; init; }
 }
 
 public sealed record Site

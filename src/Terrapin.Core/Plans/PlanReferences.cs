@@ -22,6 +22,9 @@ internal static class PlanReferences
                 .Concat(plan.Catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/catalogue/hubs/{i}/id"))),
             "device",
             faults);
+        Unique(plan.Catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/catalogue/finishes/{i}/id")), "finish", faults);
+        Unique(plan.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/rooms/{i}/fixtures/{j}/id"))), "fixture", faults);
+        Unique(plan.Walls.Select((w, i) => (w.Id, $"{pointer}/walls/{i}/id")), "wall", faults);
 
         CheckSupply(plan, mains, pointer, faults);
         bool flows = CheckPipes(plan, mains, pipes, pointer, faults);
@@ -199,9 +202,19 @@ internal static class PlanReferences
             {
                 LeakPoint leak = plan.Rooms[i].Leaks[j];
                 string at = $"{pointer}/rooms/{i}/leaks/{j}";
-                if (!pipes.Contains(leak.PipeId))
+                if (leak.PipeId is { } pipe && !pipes.Contains(pipe))
                 {
-                    faults.Add(Nowhere($"{at}/pipeId", "pipe", leak.PipeId));
+                    faults.Add(Nowhere($"{at}/pipeId", "pipe", pipe));
+                }
+
+                if (leak.PipeId is null && !leak.Kind.IsFixedFlow())
+                {
+                    faults.Add(new Fault($"{at}/pipeId", "Where no pipe feeds a leak there is no pressure behind a hole. Choose the pipe, or a kind of leak that is a flow."));
+                }
+
+                if (leak is { PipeId: not null, HoldsM3: not null })
+                {
+                    faults.Add(new Fault($"{at}/holdsM3", "What a pipe feeds has no end of its own. Give null here, or no pipe."));
                 }
 
                 if (leak.Kind.IsFixedFlow() && leak.HoleM is not null)

@@ -9,7 +9,7 @@ internal static class PlanUpgrade
     private const string FirstMainId = "main";
 
     /// <summary>The document in the present version; what does not look like the older one is left for the check to name.</summary>
-    /// <param name="element">A plan of version 1 or the present one.</param>
+    /// <param name="element">A plan of an older version.</param>
     /// <param name="version">Which it says it is.</param>
     public static JsonDocument FromVersion(JsonElement element, int version)
     {
@@ -19,6 +19,8 @@ internal static class PlanUpgrade
             GiveTheMainItsPlace(plan);
         }
 
+        ListTheFinishes(plan);
+        NameWhatStandsThere(plan);
         plan["version"] = Plan.CurrentVersion;
         return JsonDocument.Parse(plan.ToJsonString());
     }
@@ -60,6 +62,54 @@ internal static class PlanUpgrade
             MoveSide(supply["pump"] as JsonObject);
         }
     }
+
+    /// <summary>Before version 3 the finishes were words of the document; now they are a list of the catalogue.</summary>
+    private static void ListTheFinishes(JsonObject plan)
+    {
+        if (plan["catalogue"] is JsonObject catalogue)
+        {
+            catalogue["finishes"] = JsonSerializer.SerializeToNode(NewSite.HouseCatalogue.Finishes, PlanJson.Options);
+        }
+
+        foreach (JsonObject room in Rooms(plan))
+        {
+            if (Take(room, "finish") is JsonValue finish)
+            {
+                room["finishId"] = finish.TryGetValue(out string? word)
+                    ? word == "unknown" ? null : JsonNamingPolicy.KebabCaseLower.ConvertName(word)
+                    : finish.DeepClone();
+            }
+        }
+    }
+
+    /// <summary>Before version 3 there were blocks without a kind, and an overflow was a cistern's.</summary>
+    private static void NameWhatStandsThere(JsonObject plan)
+    {
+        int number = 0;
+        foreach (JsonObject room in Rooms(plan))
+        {
+            if (Take(room, "blocks") is JsonArray blocks)
+            {
+                room["fixtures"] = blocks;
+                foreach (JsonObject block in blocks.OfType<JsonObject>())
+                {
+                    block["id"] = $"plinth-{++number}";
+                    block["kind"] = "plinth";
+                    block["base"] = "tight";
+                }
+            }
+
+            foreach (JsonObject leak in (room["leaks"] as JsonArray ?? []).OfType<JsonObject>())
+            {
+                if (leak["kind"] is JsonValue kind && kind.TryGetValue(out string? word) && word == "cisternOverflow")
+                {
+                    leak["kind"] = "overflow";
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<JsonObject> Rooms(JsonObject plan) => (plan["rooms"] as JsonArray ?? []).OfType<JsonObject>();
 
     private static void MoveStroke(JsonObject drive)
     {

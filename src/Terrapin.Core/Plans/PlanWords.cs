@@ -11,7 +11,21 @@ public static class PlanWords
 
     /// <summary>Whether the leak is reckoned as a flow rather than as a hole.</summary>
     public static bool IsFixedFlow(this LeakKind kind) =>
-        kind is LeakKind.TapLeftOn or LeakKind.CisternOverflow or LeakKind.Drip;
+        kind is LeakKind.TapLeftOn or LeakKind.Overflow or LeakKind.Drip or LeakKind.ReliefValve or LeakKind.Trap or LeakKind.Flow;
+
+    /// <summary>How much a leak counts where sensors are placed: one, and one more for each harm it would do.</summary>
+    public static double Weight(this LeakPoint leak) => 1 + leak.Harms.Count;
+
+    /// <summary>The contact angle of a room's floor, degrees; <see langword="null"/> where nobody has looked.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="room">One of its rooms.</param>
+    public static double? ContactAngleDeg(this Plan plan, Room room) =>
+        room.FinishId is { } id ? plan.Catalogue.Finishes.First(f => f.Id == id).ContactAngle.Deg : null;
+
+    /// <summary>A sensor's kind in the catalogue.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="sensor">A sensor of that plan.</param>
+    public static SensorSpec SpecOf(this Plan plan, Sensor sensor) => plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
 
     /// <summary>Whether the rule closes a main valve.</summary>
     public static bool Closes(this Rule rule, string mainId) =>

@@ -79,11 +79,16 @@ internal sealed class LeakCaseBuilder
         };
     }
 
-    private double StaticPressurePa() => screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
+    private double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
         Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
 
     private double LeakHeightM()
     {
+        if (leak.PipeId is null)
+        {
+            return 0;
+        }
+
         double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
             Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the main valve up or down the stair."));
         double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
@@ -93,6 +98,12 @@ internal sealed class LeakCaseBuilder
 
     private LeakFlow Flow(double pressurePa, double leakHeightM)
     {
+        if (leak.PipeId is null)
+        {
+            // Its flow is given as it is; any head will do to carry it.
+            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, ValveBoreM = 1, Pipes = [], Outlet = OutletOf(leak) });
+        }
+
         IEnumerable<LocalLoss> stopValves = way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)));
         IEnumerable<LocalLoss> otherMains = way.Mains.Where(m => m != Main).Select(m => new LocalLoss(LeakFlow.OpenValveK, ValveBoreM(m)));
         return new LeakFlow(new FlowPath
@@ -223,20 +234,22 @@ internal sealed class LeakCaseBuilder
 
     private SensorCase SensorCaseOf(Sensor sensor, int index, LeakOnFloor? drawn)
     {
-        SensorSpec spec = plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
+        SensorSpec spec = plan.SpecOf(sensor);
         string at = $"/sensors/{index}";
         Unmeasured Figure(string name, QuantityKind kind) => new(Stage.Sensors, $"{at}/specId", $"{name} of {spec.Name}", kind, "Find the maker's sheet, or try it on the bench.");
         double gapM = screening.Take(spec.ContactGap?.M, Span.ContactGapM, () => Figure("Contact gap", QuantityKind.SmallLength));
         double responseS = screening.Take(spec.Response?.S, Span.DelayS, () => Figure("Response time", QuantityKind.Duration));
         double radioS = screening.Take(spec.Radio?.S, Span.DelayS, () => Figure("Radio delay", QuantityKind.Duration));
-        return new SensorCase(sensor.Id, drawn is null ? TripM3(sensor, at, gapM) : drawn.TripM3(sensor, gapM), responseS, radioS);
+        double? tripM3 = drawn is null ? TripM3(sensor, at, gapM) : drawn.TripM3(sensor, spec.Kind, gapM + (sensor.ProbeHeightM ?? 0));
+        bool runsDry = tripM3 > (leak.HoldsM3 ?? double.PositiveInfinity);
+        return new SensorCase(sensor.Id, runsDry ? null : tripM3, responseS, radioS);
     }
 
     private double? TripM3(Sensor sensor, string at, double gapM)
     {
-        double? angleDeg = Film.ContactAngleDeg(room.Finish);
+        double? angleDeg = plan.ContactAngleDeg(room);
         double filmM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
-            Stage.Rooms, $"{RoomAt}/finish", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
+            Stage.Rooms, $"{RoomAt}/finishId", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
         if (angleDeg is null && screening.Corner == Corner.Least)
         {
             // The fewest litres are those of the thinnest film that still reaches the contacts.
@@ -415,6 +428,21 @@ internal sealed class LeakCaseBuilder
             };
         }
 
+        if (leak.PipeId is null)
+        {
+            findings.Add(new Finding
+            {
+                Code = "not-from-the-main",
+                Severity = Severity.Note,
+                Stage = Stage.Rooms,
+                Where = $"{LeakAt}/pipeId",
+                Why = $"The water of {leak.Name} in {room.Name} does not come from a main: closing one does not stop it.",
+                Remedy = leak.HoldsM3 is null ? "Have a sensor tell somebody who can act, and say how much there is to run out." : "Have a sensor tell somebody who can act.",
+                Trade = Trade.Fitter,
+            });
+            return Cause.NotFromMain;
+        }
+
         if (way.Mains.Count == 0)
         {
             findings.Add(new Finding
@@ -436,7 +464,7 @@ internal sealed class LeakCaseBuilder
 
     private Cause? PumpRunsOn()
     {
-        if (plan.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
+        if (leak.PipeId is null || plan.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
         {
             return null;
         }

@@ -1,6 +1,7 @@
 using Terrapin.Core.Findings;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Sensors;
 
 namespace Terrapin.Core.Rehearsal;
 
@@ -38,18 +39,21 @@ internal sealed class LeakOnFloor
             return null;
         }
 
-        var guess = new FloorGuess(AngleDeg(plan, room, screening), ThresholdM(plan, room, screening));
-        return floors.FieldOf(plan, room, leak, 0, guess) is { } field ? new LeakOnFloor(plan, room, leak, floors, guess, field, flowM3PerS) : null;
+        return Of(plan, room, leak, floors, new FloorGuess(AngleDeg(plan, room, screening), ThresholdM(plan, room, screening)), flowM3PerS);
     }
+
+    /// <summary>The leak on its floor, with one guess for all that is not known of it; <see langword="null"/> where it is not drawn.</summary>
+    public static LeakOnFloor? Of(Plan plan, Room room, LeakPoint leak, FloorMemory floors, FloorGuess guess, double flowM3PerS) =>
+        floors.FieldOf(plan, room, leak, 0, guess) is { } field ? new LeakOnFloor(plan, room, leak, floors, guess, field, flowM3PerS) : null;
 
     private static double AngleDeg(Plan plan, Room room, Screening screening)
     {
         for (int i = 0; i < plan.Rooms.Count; i++)
         {
             Room other = plan.Rooms[i];
-            if (other.StoreyId == room.StoreyId && other.Areas.Count > 0 && Film.ContactAngleDeg(other.Finish) is null)
+            if (other.StoreyId == room.StoreyId && other.Areas.Count > 0 && other.FinishId is null)
             {
-                string at = $"/rooms/{i}/finish";
+                string at = $"/rooms/{i}/finishId";
                 string name = other.Name;
                 screening.Take(null, Span.ContactAngleDeg, () => new(Stage.Rooms, at, $"Floor finish of {name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."));
             }
@@ -83,8 +87,16 @@ internal sealed class LeakOnFloor
     /// What is out of the pipe when the sensor's contacts are wet, with what drains took on the way, m³;
     /// <see langword="null"/>: never.
     /// </summary>
-    public double? TripM3(Sensor sensor, double gapM)
+    /// <param name="sensor">One that hears this leak.</param>
+    /// <param name="kind">Its kind: what falls into a cup is known at once.</param>
+    /// <param name="gapM">How far its contacts or its probe hang above the floor, m.</param>
+    public double? TripM3(Sensor sensor, SensorKind kind, double gapM)
     {
+        if (kind == SensorKind.SpotWithCup && sensor.RoomId == room.Id && sensor.At is { } under && Trip.CupCatches(leak, under))
+        {
+            return Trip.CupM3;
+        }
+
         int[] cells = CellsOf(sensor);
         double[] deep = field.ArrivalM3;
         if (cells.Any(c => raster.FilmM[c] < gapM))
@@ -122,7 +134,7 @@ internal sealed class LeakOnFloor
 
     private string Reason() => drainTakesIt
         ? "a drain takes its water first"
-        : tooThin ? "the film is thinner than the contacts' gap" : "its water comes to none of them, for walls, plinths or thresholds";
+        : tooThin ? "the film is thinner than the contacts' gap" : leak.HoldsM3 is not null && field.TotalM3 > leak.HoldsM3 ? "what it holds has run out before it comes to one, or its water comes to none" : "its water comes to none of them, for walls, plinths or thresholds";
 
     private int[] CellsOf(Sensor sensor)
     {

@@ -149,6 +149,20 @@ internal sealed class LeakRun
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * events.Max(e => e.TimeS));
         bool told = events.Any(e => e.Kind == EventKind.Told);
+        if (leak.Leak is { PipeId: null, HoldsM3: { } holdsM3 })
+        {
+            double emptyS = holdsM3 / flow;
+            return Result(
+                told ? Outcome.TellsOnly : Outcome.Nothing,
+                WhyItRunsOn(told),
+                [],
+                [new TimelinePoint(0, 0), new TimelinePoint(emptyS, holdsM3), new TimelinePoint(Math.Max(emptyS, horizonS), holdsM3)],
+                Bounds.Exactly(holdsM3),
+                endless: false,
+                0,
+                new DrainParts(0, 0, 0));
+        }
+
         return Result(
             told ? Outcome.TellsOnly : Outcome.Nothing,
             WhyItRunsOn(told),
@@ -170,7 +184,7 @@ internal sealed class LeakRun
 
         if (told)
         {
-            return Cause.OnlyTold;
+            return leak.CannotClose == Cause.NotFromMain ? Cause.NotFromMain : Cause.OnlyTold;
         }
 
         if (leak.Sensors.Count == 0)

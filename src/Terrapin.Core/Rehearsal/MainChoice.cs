@@ -41,12 +41,12 @@ public static class MainChoice
             ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive)).ResidualM3PerS
             : null;
         DriveVerdict verdict = ValveVerdict.Of(plan, main.Id);
-        string[] stops = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => behind[main.Id].Contains(l.PipeId)).Select(l => l.Id)];
+        string[] stops = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is { } pipe && behind[main.Id].Contains(pipe)).Select(l => l.Id)];
         Finding? stop = verdict.Findings.FirstOrDefault(f => f is { Stage: Stage.Main, Severity: Severity.Stop });
         bool fits = drives.Any(d => d.Verdict is TorqueVerdict.Passes or TorqueVerdict.Caution);
         bool fedFromBehind = (plan.Supply.Tank is { } tank && plan.IsBehind(main.Id, tank.AfterMainId))
             || (plan.Supply.Pump is { } pump && plan.IsBehind(main.Id, pump.AfterMainId));
-        int total = plan.Rooms.Sum(r => r.Leaks.Count);
+        int total = plan.Rooms.SelectMany(r => r.Leaks).Count(l => l.PipeId is not null);
         return new Looked(main, verdict, drives, stops, residual,
         [
             stop is null ? new Merit(1, true, "a drive may close it") : new Merit(0, false, WordsOf(stop.Code)),

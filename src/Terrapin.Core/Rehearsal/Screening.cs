@@ -61,13 +61,18 @@ internal readonly record struct Span(double Least, double Most)
         LeakKind.SplitPipe => new Span(0.002, 0.008),
         LeakKind.Pinhole => new Span(0.0005, 0.002),
         LeakKind.WeepingJoint => new Span(0.0001, 0.0005),
+        LeakKind.FrozenPipe => new Span(0.002, 0.012),
+        LeakKind.TankSeam => new Span(0.0005, 0.004),
         _ => new Span(0.0001, 0.010),
     };
 
     public static Span FixedFlowM3PerS(LeakKind kind) => kind switch
     {
         LeakKind.TapLeftOn => new Span(2 / 60e3, 20 / 60e3),
-        LeakKind.CisternOverflow => new Span(1 / 60e3, 12 / 60e3),
+        LeakKind.Overflow => new Span(1 / 60e3, 12 / 60e3),
+        LeakKind.ReliefValve => new Span(0.1 / 60e3, 15 / 60e3),
+        LeakKind.Trap => new Span(0.1 / 60e3, 20 / 60e3),
+        LeakKind.Flow => new Span(0.01 / 60e3, 20 / 60e3),
         _ => new Span(0.01 / 60e3, 0.1 / 60e3),
     };
 

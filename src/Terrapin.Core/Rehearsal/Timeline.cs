@@ -32,6 +32,9 @@ public enum Cause
 
     /// <summary>No main valve with a drive stands before it.</summary>
     NoDrive,
+
+    /// <summary>Its water does not come from a main at all.</summary>
+    NotFromMain,
     DriveCannotClose,
     DriveUnproven,
     StopsShort,

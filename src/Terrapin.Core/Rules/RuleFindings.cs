@@ -61,7 +61,7 @@ public static class RuleFindings
 
             foreach (Sensor sensor in plan.Sensors.Where(s => rule.MainIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
             {
-                LeakPoint[] leaks = [.. plan.Rooms.First(r => r.Id == sensor.RoomId).Leaks];
+                LeakPoint[] leaks = [.. plan.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).Mains.All(m => !rule.MainIds.Contains(m.Id))))
                 {
                     found.Stop("rule-closes-wrong-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no main that feeds that room.", "Choose the main that feeds it.");

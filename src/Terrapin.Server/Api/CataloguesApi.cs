@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Terrapin.Core.Plans;
 using Terrapin.Documents;
+using Terrapin.Documents.Tables;
 
 namespace Terrapin.Server.Api;
 

@@ -1,5 +1,6 @@
 using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
+using Terrapin.Documents.Floors;
 
 namespace Terrapin.Server.Api;
 
@@ -18,12 +19,26 @@ public sealed record FloorMap(IReadOnlyList<string> LeakIds, IReadOnlyList<Floor
 /// <summary>The map of a posted plan's drawn floors; saves nothing.</summary>
 internal static class FloorsApi
 {
-    /// <summary>The middle of what floors are like, for a drawing: bounds are reckoned in the assessment.</summary>
-    private static readonly FloorGuess Guess = new(60, 0);
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder group = api.MapGroup("/floors").WithTags("Floors");
+        group.MapPost("/", Draw).WithName("drawFloors").Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
+        group.MapPost("/svg", (HttpRequest request) => Write(request, FloorSvg.Write, "image/svg+xml", "floors.svg")).WithName("floorsAsSvg")
+            .Accepts<Plan>("application/json").Produces<string>(200, "image/svg+xml").ProducesFaults();
+        group.MapPost("/geojson", (HttpRequest request) => Write(request, FloorGeoJson.Write, "application/geo+json", "floors.geojson")).WithName("floorsAsGeoJson")
+            .Accepts<Plan>("application/json").Produces<string>(200, "application/geo+json").ProducesFaults();
+        group.MapPost("/rooms/geojson", (HttpRequest request) => ReadRooms(request, FloorGeoJson.Read)).WithName("roomsFromGeoJson")
+            .Accepts<string>("application/geo+json").Produces<RoomsRead>().ProducesFaults();
+        group.MapPost("/rooms/csv", (HttpRequest request) => ReadRooms(request, RoomsCsv.Read)).WithName("roomsFromCsv")
+            .Accepts<string>("text/csv").Produces<RoomsRead>().ProducesFaults();
+        api.MapGet("/fixtures", () => FixtureLibrary.All).WithName("listFixtures").WithTags("Floors");
+    }
 
-    public static void Map(IEndpointRouteBuilder api) =>
-        api.MapPost("/floors", Draw).WithName("drawFloors").WithTags("Floors")
-            .Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
+    private static Task<IResult> Write(HttpRequest request, Func<Plan, byte[]> write, string type, string name) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.File(write(plan), type, name)));
+
+    private static Task<IResult> ReadRooms(HttpRequest request, Func<ReadOnlyMemory<byte>, RoomsRead> read) =>
+        Body.Use(request, read, rooms => Task.FromResult(Results.Ok(rooms)));
 
     /// <summary>
     /// Of one leak; or of all, at each spot the one whose water is there after the fewest litres, which is what a sensor there
@@ -38,8 +53,8 @@ internal static class FloorsApi
             return Task.FromResult(Problems.Refused(new RefusedException([new Fault("/rooms", $"The leak point \"{leak}\" is not drawn on a floor. Put it on the drawing of its room first.")])));
         }
 
-        FloorRaster raster = floors.RasterOf(plan, Guess);
-        FloorField[] fields = [.. drawn.Select(p => floors.FieldOf(plan, p.Room, p.Leak, 0, Guess)).OfType<FloorField>()];
+        FloorRaster raster = floors.RasterOf(plan, FloorGuess.Middle);
+        FloorField[] fields = [.. drawn.Select(p => floors.FieldOf(plan, p.Room, p.Leak, 0, FloorGuess.Middle)).OfType<FloorField>()];
         return Task.FromResult(Results.Ok(new FloorMap([.. drawn.Select(p => p.Leak.Id)], [.. raster.Sheets.Select(s => SheetOf(raster, s, fields, worst == true))])));
     });
 

@@ -77,9 +77,7 @@ internal static class BenchCalculators
 
     public static FilmResult FilmOf(FilmInput input)
     {
-        double angle = Film.ContactAngleDeg(input.Finish)
-            ?? throw new ArgumentOutOfRangeException(nameof(input.Finish), input.Finish, "The finish must be known.");
-        double film = Film.HeightM(angle);
+        double film = Film.HeightM(input.ContactAngleDeg);
         return new FilmResult(film, LevelFloor.VolumeM3(film, input.Position, input.DistanceM));
     }
 

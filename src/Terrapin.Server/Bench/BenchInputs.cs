@@ -150,7 +150,8 @@ public sealed record BackupInput
 
 public sealed record FilmInput
 {
-    public required FloorFinish Finish { get; init; }
+    [Limits(1, 180, "°")]
+    public required double ContactAngleDeg { get; init; }
 
     public required FloorPosition Position { get; init; }
 

@@ -57,6 +57,8 @@ internal static class Application
         AssessmentApi.Map(api);
         QuantitiesApi.Map(api);
         FloorsApi.Map(api);
+        PlacementsApi.Map(api);
+        BillsApi.Map(api);
         BenchApi.Map(api);
         CataloguesApi.Map(api);
         PhotographsApi.Map(api);

@@ -83,7 +83,7 @@ public class SpreadingTests
     [Fact]
     public void Without_a_doorway_and_behind_a_plinth_it_never_comes()
     {
-        Room first = Square("first", 0, 0, 2, 2) with { Blocks = [new FloorBlock { Name = "Plinth", Area = Area(1.5, 0, 0.5, 2) }] };
+        Room first = Square("first", 0, 0, 2, 2) with { Fixtures = [new Fixture { Id = "plinth", Kind = FixtureKind.Plinth, Base = FixtureBase.Tight, Name = "Plinth", Area = Area(1.5, 0, 0.5, 2) }] };
         Drawn drawn = Draw([first, Square("last", 2, 0, 2, 2)], [Door("a", 2, 0.2)]);
         FloorField field = drawn.Field("first", 0.5, 1);
         Assert.True(double.IsInfinity(drawn.At(field, 3, 1)));
@@ -189,7 +189,7 @@ public class SpreadingTests
     {
         Id = id,
         Name = id,
-        Finish = FloorFinish.MattTile,
+        FinishId = "matt-tile",
         StoreyId = "ground",
         Areas = [Area(x, y, length, width)],
         Leaks = [],

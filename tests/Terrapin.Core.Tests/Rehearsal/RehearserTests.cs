@@ -117,9 +117,9 @@ public class RehearserTests
     public void A_film_thinner_than_the_gap_never_trips()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.PolishedStone }] });
+        Rehearsed rehearsed = Away(plan with { Rooms = [plan.Rooms[0] with { FinishId = "polished-stone" }] });
         Assert.Equal(Outcome.Nothing, rehearsed.Outcome);
-        Assert.Contains(Assessor.Assess(plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.PolishedStone }] }).Findings, f => f.Code == "film-thinner-than-gap");
+        Assert.Contains(Assessor.Assess(plan with { Rooms = [plan.Rooms[0] with { FinishId = "polished-stone" }] }).Findings, f => f.Code == "film-thinner-than-gap");
     }
 
     [Fact]
@@ -185,7 +185,7 @@ public class RehearserTests
         2 => plan.WithLeak(l => l with { HoleM = null }),
         3 => plan.WithLeak(l => l with { Position = FloorPosition.Unknown }),
         4 => plan with { Sensors = [plan.Sensors[0] with { Distances = [] }] },
-        5 => plan with { Rooms = [plan.Rooms[0] with { Finish = FloorFinish.Unknown }] },
+        5 => plan with { Rooms = [plan.Rooms[0] with { FinishId = null }] },
         6 => plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = null }] },
         7 => plan with { Pipes = [plan.Pipes[0] with { LengthM = null, EndHeightM = null }, plan.Pipes[1] with { BoreM = null }] },
         8 => plan.WithMain(m => m with { BoreM = null }),

@@ -2,6 +2,7 @@ import createClient from 'openapi-fetch'
 import type {
   ApiProblem,
   Assessment,
+  Bill,
   Catalogue,
   FloorMap,
   FloorMapOf,
@@ -9,20 +10,24 @@ import type {
   Mode,
   OptionAssessment,
   PhotographSummary,
+  PlacementRequest,
+  PlacementStep,
   Plan,
   Rehearsed,
+  RoomsRead,
   SavedPlan,
   SavedRevision,
   SiteArchive,
   TypedKind,
   UnitSystem,
+  UsualFixture,
 } from './types'
 import type { components, paths } from './schema'
 
 type Input<Name extends string> = components['schemas'][`${Name}Input` & keyof components['schemas']]
 
 /** How a catalogue is written: whole, or one of its lists as a table. */
-export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs'
+export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'finishes'
 
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
@@ -65,14 +70,32 @@ async function send<T>(
   type: string,
   body: BodyInit,
   read: (r: Response) => Promise<T>,
+  signal?: AbortSignal,
 ): Promise<T> {
-  const response = await fetch(path, { method: 'POST', headers: { 'Content-Type': type }, body }).catch(
-    () => {
-      throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
-    },
-  )
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { 'Content-Type': type },
+    body,
+    signal,
+  }).catch((failure: unknown) => {
+    if (signal?.aborted) throw failure
+    throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
+  })
   if (response.ok) return read(response)
   throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+}
+
+/** Hands each line of an answer on as soon as it is there. */
+async function readLines(response: Response, take: (line: string) => void): Promise<void> {
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) return
+    const lines = (rest + value).split('\n')
+    rest = lines.pop()!
+    lines.forEach(take)
+  }
 }
 
 const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) })
@@ -120,10 +143,47 @@ export const api = {
       }),
     ),
 
+  listFixtures: (): Promise<UsualFixture[]> => settle(http.GET('/api/fixtures')),
+
+  bills: (plan: Plan): Promise<Bill[]> => settle(http.POST('/api/bills', { body: plan })),
+  billTable: (plan: Plan): Promise<Blob> =>
+    send('/api/bills/table', 'application/json', JSON.stringify(plan), (r) => r.blob()),
+
+  /**
+   * Where to put sensors: one step after the other, as they are found.
+   * @param signal Aborting it stops the work on the server.
+   */
+  placeSensors: (
+    plan: Plan,
+    request: PlacementRequest,
+    take: (step: PlacementStep) => void,
+    signal: AbortSignal,
+  ): Promise<void> =>
+    send(
+      '/api/placements',
+      'application/json',
+      JSON.stringify({ plan, request }),
+      (r) => readLines(r, (line) => take(JSON.parse(line) as PlacementStep)),
+      signal,
+    ),
+
+  /** The drawn floors as a file, and rooms out of one. */
+  floorFiles: {
+    write: (plan: Plan, as: 'svg' | 'geojson'): Promise<Blob> =>
+      send(`/api/floors/${as}`, 'application/json', JSON.stringify(plan), (r) => r.blob()),
+    readRooms: (file: Blob, as: 'geojson' | 'csv'): Promise<RoomsRead> =>
+      send(
+        `/api/floors/rooms/${as}`,
+        as === 'csv' ? 'text/csv' : 'application/geo+json',
+        file,
+        (r) => r.json() as Promise<RoomsRead>,
+      ),
+  },
+
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
     settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),
 
-  addPhotograph: (id: string, mainId: string, caption: string, jpeg: Blob, author: string) =>
+  addPhotograph: (id: string, mainId: string | undefined, caption: string, jpeg: Blob, author: string) =>
     settle(
       http.POST('/api/sites/{id}/photographs', {
         params: { path: { id }, query: { mainId, caption } },

@@ -164,7 +164,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/floors": {
+    "/api/fixtures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listFixtures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/placements": {
         parameters: {
             query?: never;
             header?: never;
@@ -173,7 +189,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["drawFloors"];
+        post: operations["placeSensors"];
         delete?: never;
         options?: never;
         head?: never;
@@ -190,6 +206,118 @@ export interface paths {
         get: operations["planSchema"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["drawFloors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floors/svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["floorsAsSvg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floors/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["floorsAsGeoJson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floors/rooms/geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["roomsFromGeoJson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/floors/rooms/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["roomsFromCsv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["billOfMaterials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bills/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["billTable"];
         delete?: never;
         options?: never;
         head?: never;
@@ -484,6 +612,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogues/finishes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-finishes-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/finishes/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-finishes-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites/{id}/photographs": {
         parameters: {
             query?: never;
@@ -533,6 +693,11 @@ export interface components {
             /** @description Whether an elbow ends it. */
             elbow?: components["schemas"]["Answer"];
         };
+        AngleFigure: {
+            /** Format: double */
+            deg: number;
+            standing: components["schemas"]["Standing"];
+        };
         /** @enum {unknown} */
         Answer: "unknown" | "yes" | "no";
         /** @description The errors as the API's description shows them. */
@@ -567,6 +732,8 @@ export interface components {
             leaks: components["schemas"]["LeakOutcome"][];
             /** @description What each sensor makes of each leak point of its room. */
             trips: components["schemas"]["SensorTrip"][];
+            /** @description How long the batteries of the sensors last, by kind. */
+            sensorLives: components["schemas"]["SensorLife"][];
             stages: components["schemas"]["StageStatus"][];
             tally: components["schemas"]["Tally"];
         };
@@ -623,6 +790,41 @@ export interface components {
             /** Format: double */
             lifeYears: number;
         };
+        /** @description What to order for one choice of devices, what it costs, and what that is worth. */
+        Bill: {
+            /** @description `null`: the plan as it stands. */
+            optionId?: null | string;
+            name: string;
+            lines: components["schemas"]["BillLine"][];
+            devices: components["schemas"]["SitePrice"];
+            /**
+             * Format: double
+             * @description `null`: not given.
+             */
+            labour?: null | number;
+            /**
+             * Format: double
+             * @description A lower bound where a device has no price, or no labour was given.
+             */
+            total: number;
+            payback: components["schemas"]["PaybackOutlook"];
+        };
+        /** @description So many of one device. */
+        BillLine: {
+            kind: components["schemas"]["DeviceKind"];
+            specId: string;
+            name: string;
+            /** Format: int32 */
+            quantity: number;
+            unitPrice: null | components["schemas"]["PriceFigure"];
+            /**
+             * Format: double
+             * @description All of them; `null` without a price.
+             */
+            amount: null | number;
+            /** @description Where each goes: mains, or the sensors' own names. */
+            for: string[];
+        };
         /** @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. */
         Bounds: {
             /**
@@ -641,6 +843,8 @@ export interface components {
             drives: components["schemas"]["DriveSpec"][];
             sensors: components["schemas"]["SensorSpec"][];
             hubs: components["schemas"]["HubSpec"][];
+            /** @description Floors, each with how water stands on it. */
+            finishes?: components["schemas"]["FloorFinish"][];
             /** @description What a pipe stands under a strap, where the house's own screening limits are not wanted. */
             strapLimits?: components["schemas"]["StrapLimits"];
             /** @description Of all its prices, such as `EUR`; `null`: not said. */
@@ -654,7 +858,7 @@ export interface components {
             catalogue: components["schemas"]["Catalogue"];
         };
         /** @enum {unknown} */
-        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
+        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
         ChoiceReason: {
             /** @description Whether it speaks for a drive here. */
             for: boolean;
@@ -708,6 +912,8 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @enum {unknown} */
+        DeviceKind: "drive" | "sensor" | "hub";
         /** @description An opening in the wall between two rooms. */
         Doorway: {
             id: string;
@@ -865,7 +1071,8 @@ export interface components {
             message: string;
         };
         FilmInput: {
-            finish: components["schemas"]["FloorFinish"];
+            /** Format: double */
+            contactAngleDeg: number;
             position: components["schemas"]["FloorPosition"];
             /** Format: double */
             distanceM: number;
@@ -918,11 +1125,31 @@ export interface components {
             strokes?: components["schemas"]["SeenStroke"][];
             mounting?: null | components["schemas"]["Mounting"];
         };
-        /** @description A plinth, bath or machine that water cannot run under. */
-        FloorBlock: {
+        /** @description Something that stands on the floor of a room. */
+        Fixture: {
+            id: string;
+            kind: components["schemas"]["FixtureKind"];
             name: string;
             area: components["schemas"]["FloorRectangle"];
+            base: components["schemas"]["FixtureBase"];
+            /**
+             * Format: double
+             * @description Of a pit, from the floor to its bottom; `null`: not measured.
+             */
+            depthM?: null | number;
+            /**
+             * Format: double
+             * @description The level above the bottom of a pit at which its pump starts; `null`: not measured, or none.
+             */
+            pumpStartsM?: null | number;
         };
+        /**
+         * @description What water does where a fixture stands.
+         * @enum {unknown}
+         */
+        FixtureBase: "tight" | "onFeet" | "clear" | "pit";
+        /** @enum {unknown} */
+        FixtureKind: "plinth" | "basin" | "wc" | "bath" | "showerTray" | "kitchenSink" | "washingMachine" | "dishwasher" | "iceMaker" | "cylinder" | "boiler" | "softener" | "filterHousing" | "condensateTray" | "aquarium" | "sumpPit";
         FloorDrain: {
             at: components["schemas"]["FloorPoint"];
             /**
@@ -942,8 +1169,12 @@ export interface components {
             towardsDeg?: number;
             lowPoint?: null | components["schemas"]["FloorPoint"];
         };
-        /** @enum {unknown} */
-        FloorFinish: "unknown" | "polishedStone" | "glazedTile" | "mattTile" | "sealedConcrete" | "vinyl" | "oiledWood" | "waxedWood";
+        FloorFinish: {
+            id: string;
+            name: string;
+            /** @description Advancing contact angle of water on it. */
+            contactAngle: components["schemas"]["AngleFigure"];
+        };
         /** @description Litres on the floor before the water is here. */
         FloorMap: {
             /** @description The leak points it was made from. */
@@ -986,6 +1217,18 @@ export interface components {
             /** @description Where the water lands. */
             landsAt: components["schemas"]["FloorPoint"];
         };
+        /** @description A photograph or scan of a plan, at the drawing's scale. */
+        FloorPicture: {
+            /** @description Of the site's photographs. */
+            photographId: string;
+            /** @description Its upper left corner. */
+            at: components["schemas"]["FloorPoint"];
+            /**
+             * Format: double
+             * @description How wide it is on the drawing.
+             */
+            lengthM: number;
+        };
         /** @description A place on a storey, metres from the drawing's upper left corner, across to the right and down. */
         FloorPoint: {
             /** Format: double */
@@ -1015,6 +1258,11 @@ export interface components {
              */
             widthM: number;
         };
+        /** @description A part of a room's floor that is no place for a sensor. */
+        FloorZone: {
+            kind: components["schemas"]["ZoneKind"];
+            area: components["schemas"]["FloorRectangle"];
+        };
         /** @description A tap run into a bucket against the watch, and the pressure that is left meanwhile. */
         FlowTest: {
             /** Format: double */
@@ -1027,6 +1275,11 @@ export interface components {
         };
         /** @enum {unknown} */
         HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
+        /**
+         * @description What its water would ruin, or who would not be there to see it.
+         * @enum {unknown}
+         */
+        Harm: "finishedCeilingBelow" | "electrics" | "longUnattended" | "goodsOrFittings" | "otherPeoplesRooms";
         /** @description A heater or hot-water cylinder behind the main valve. */
         Heater: {
             kind?: components["schemas"]["HeaterKind"];
@@ -1085,7 +1338,7 @@ export interface components {
             flowM3PerS: number;
         };
         /** @enum {unknown} */
-        LeakKind: "hoseBurst" | "splitPipe" | "pinhole" | "weepingJoint" | "hole" | "tapLeftOn" | "cisternOverflow" | "drip";
+        LeakKind: "hoseBurst" | "splitPipe" | "pinhole" | "weepingJoint" | "hole" | "tapLeftOn" | "overflow" | "drip" | "reliefValve" | "trap" | "frozenPipe" | "tankSeam" | "flow";
         /** @description One leak point in one mode, in short. */
         LeakOutcome: {
             leakId: string;
@@ -1120,13 +1373,23 @@ export interface components {
              * @description Flow with the main open, for kinds that are a fixed flow.
              */
             flowM3PerS?: null | number;
-            /** @description The pipe it is fed by. */
-            pipeId: string;
+            /**
+             * @description The pipe it is fed by; `null` where its water comes from none: waste, rain or a tank of its own, which no
+             *     main stops.
+             */
+            pipeId?: null | string;
+            /**
+             * Format: double
+             * @description The most there is to run out where no pipe feeds it; `null`: not known.
+             */
+            holdsM3?: null | number;
             side: components["schemas"]["WaterSide"];
             /** Format: double */
             heightAboveFloorM?: null | number;
             position: components["schemas"]["FloorPosition"];
             at?: null | components["schemas"]["FloorPoint"];
+            /** @description Each makes it weigh more where sensors are placed. */
+            harms?: components["schemas"]["Harm"][];
         };
         LengthFigure: {
             /** Format: double */
@@ -1313,6 +1576,47 @@ export interface components {
         };
         /** @enum {unknown} */
         Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow";
+        /** @description Figures of the customer's own, in the catalogue's currency; `null`: not given. */
+        Payback: {
+            /**
+             * Format: double
+             * @description What one leak would cost them that this avoids.
+             */
+            avoidedEvent?: null | number;
+            /**
+             * Format: double
+             * @description What their insurer takes off in a year.
+             */
+            rebatePerYear?: null | number;
+            /**
+             * Format: double
+             * @description Fitting, beside the devices.
+             */
+            labour?: null | number;
+        };
+        /** @description What the customer's own figures make of a price. No odds are reckoned: nobody knows them. */
+        PaybackOutlook: {
+            /**
+             * Format: double
+             * @description Until the rebate alone has paid it; `null`: no rebate was given.
+             */
+            yearsByRebate: null | number;
+            /**
+             * Format: double
+             * @description How many avoided events pay it; `null`: no cost of an event was given.
+             */
+            eventsToPay: null | number;
+            /**
+             * Format: double
+             * @description What is still to be paid after one avoided event; below zero it has paid for itself.
+             */
+            leftAfterOneEvent: null | number;
+            /**
+             * Format: double
+             * @description Until the rebate has paid what is left then.
+             */
+            yearsByRebateAfterOneEvent: null | number;
+        };
         /** @enum {unknown} */
         Phase: "beforeTrip" | "radioAndLogic" | "confirmingAndDelay" | "stroke" | "drainDown";
         /** @description A stretch of the rehearsal and what ran out in it. */
@@ -1379,6 +1683,80 @@ export interface components {
         PipeMaterial: "unknown" | "copper" | "steel" | "rigidPlastic" | "crossLinkedPolyethylene";
         /** @enum {unknown} */
         PlaceKind: "unknown" | "indoors" | "damp" | "outdoors" | "groundBox";
+        /** @description A leak that a place is the first to hear. */
+        PlacementGain: {
+            /** @description The leak. */
+            leakId: string;
+            /**
+             * Format: double
+             * @description What is out by then, m³.
+             */
+            tripM3: number;
+            /**
+             * Format: double
+             * @description What would be out if this place were left out, m³; `null`: nothing would hear it.
+             */
+            withoutM3: null | number;
+        };
+        /** @description A plan, and what is asked of the placement of its sensors. */
+        PlacementQuestion: {
+            plan: components["schemas"]["Plan"];
+            request: components["schemas"]["PlacementRequest"];
+        };
+        /** @description What is asked of a placement. */
+        PlacementRequest: {
+            /**
+             * Format: double
+             * @description How many more sensors at most.
+             */
+            mostSensors: number;
+            /** @description Kinds to choose from, by their ids in the catalogue; a rope has a way and is laid by hand. */
+            specIds: string[];
+            /** @description Rooms in which none may lie. */
+            barredRoomIds?: string[];
+            /** @description Whether one may lie where it is mopped. */
+            moppedToo?: boolean;
+            /** @description Whether one may lie where it is splashed. */
+            splashedToo?: boolean;
+        };
+        /** @description One number of sensors on the curve of litres against sensors and price. */
+        PlacementStep: {
+            /**
+             * Format: int32
+             * @description Beside those that are placed already.
+             */
+            sensors: number;
+            /**
+             * Format: double
+             * @description Of all leaks that are heard, the most that is out before one of the sensors knows, m³.
+             */
+            worstM3?: null | number;
+            worstLeakId?: null | string;
+            unheardLeakIds: string[];
+            /**
+             * Format: double
+             * @description The mean over the heard leaks by their weights, m³.
+             */
+            meanM3?: null | number;
+            /**
+             * Format: double
+             * @description Of the suggested sensors, in the catalogue's currency; `null` where a price is not known.
+             */
+            price?: null | number;
+            /** @description Whether the last one more changed the worst by less than a tenth and made no leak heard. */
+            buysLittle: boolean;
+            suggestions: components["schemas"]["PlacementSuggestion"][];
+        };
+        /** @description A place for one sensor. */
+        PlacementSuggestion: {
+            /** @description By its place. */
+            name: string;
+            specId: string;
+            roomId: string;
+            at: components["schemas"]["FloorPoint"];
+            /** @description What it buys: the leaks that it is the first to hear, those with the most to gain first. */
+            gains: components["schemas"]["PlacementGain"][];
+        };
         /**
          * @description One site as it is planned: what is there, what is fitted, and what shall happen when it leaks. Immutable; saved whole.
          *     SI throughout, the unit in the name. `null` on a measurement means <em>not measured</em>.
@@ -1396,6 +1774,7 @@ export interface components {
             /** @description The floors that rooms are drawn on, the highest first. */
             storeys?: components["schemas"]["Storey"][];
             doorways?: components["schemas"]["Doorway"][];
+            walls?: components["schemas"]["Wall"][];
             openings?: components["schemas"]["FloorOpening"][];
             sensors: components["schemas"]["Sensor"][];
             /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
@@ -1403,6 +1782,8 @@ export interface components {
             rules: components["schemas"]["Rule"][];
             /** @description Other choices of drives, sensors, hub and rules for the same building, kept to compare. */
             options?: components["schemas"]["PlanOption"][];
+            /** @description What the customer reckons the price against. */
+            payback?: components["schemas"]["Payback"];
             /** @description The devices that this plan may use, with the figures it was reckoned with. */
             catalogue: components["schemas"]["Catalogue"];
         };
@@ -1511,6 +1892,14 @@ export interface components {
         ReadQuantity: {
             values: number[];
         };
+        /** @description A room as a file brings it. */
+        ReadRoom: {
+            name: string;
+            storey: string;
+            areas: components["schemas"]["FloorRectangle"][];
+            /** @description As the file has it; `null`: it says nothing. */
+            finishId?: null | string;
+        };
         /** @description One leak in one mode, from the first drop until it is quiet, every unknown taken as it gives the most litres. */
         Rehearsed: {
             leakId: string;
@@ -1545,15 +1934,23 @@ export interface components {
              * @description Height of the floor above the main valve; negative is below.
              */
             floorHeightM?: null | number;
-            finish: components["schemas"]["FloorFinish"];
+            /** @description Its floor, by its id among the catalogue's finishes; `null`: not looked at. */
+            finishId?: null | string;
             /** @description The storey it is drawn on; `null` while it is not drawn. */
             storeyId?: null | string;
             /** @description Its floor, as rectangles that join; empty while it is not drawn. */
             areas?: components["schemas"]["FloorRectangle"][];
             fall?: null | components["schemas"]["FloorFall"];
             drains?: components["schemas"]["FloorDrain"][];
-            blocks?: components["schemas"]["FloorBlock"][];
+            fixtures?: components["schemas"]["Fixture"][];
+            /** @description Where the floor is mopped or splashed, or nothing may lie. */
+            zones?: components["schemas"]["FloorZone"][];
             leaks: components["schemas"]["LeakPoint"][];
+        };
+        /** @description The rooms of a file, to be drawn into a plan. */
+        RoomsRead: {
+            /** @description At least one. */
+            rooms: components["schemas"]["ReadRoom"][];
         };
         /** @description Any of these sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
         Rule: {
@@ -1619,11 +2016,53 @@ export interface components {
             at?: null | components["schemas"]["FloorPoint"];
             /** @description The way a rope lies, at least two places; empty for other kinds. */
             path?: components["schemas"]["FloorPoint"][];
+            mainPartAt?: null | components["schemas"]["FloorPoint"];
+            /**
+             * Format: double
+             * @description How far a probe hangs above the floor or the bottom of a pit; `null`: it lies there.
+             */
+            probeHeightM?: null | number;
+            hold?: components["schemas"]["SensorHold"];
             /** @description The leak points of its room that it can hear, each with the way the water has to go. */
             distances: components["schemas"]["LeakDistance"][];
         };
+        /** @description A sensor's battery and what draws on it. */
+        SensorBattery: {
+            /** Format: double */
+            capacityMah: number;
+            /** Format: double */
+            voltageV: number;
+            /**
+             * Format: double
+             * @description What cold and cut-off leave of the capacity.
+             */
+            usableShare: number;
+            /** Format: double */
+            selfDischargePerYear: number;
+            /** Format: double */
+            sleepUa: number;
+            /** Format: double */
+            reportJ: number;
+            /** Format: double */
+            reportEveryS: number;
+            standing: components["schemas"]["Standing"];
+        };
+        /**
+         * @description What keeps a sensor where it was put.
+         * @enum {unknown}
+         */
+        SensorHold: "unknown" | "fixed" | "labelled" | "loose";
         /** @enum {unknown} */
         SensorKind: "spot" | "spotWithCup" | "probeOnCord" | "rope";
+        /** @description How long one kind of sensor runs on its battery. */
+        SensorLife: {
+            specId: string;
+            /**
+             * Format: double
+             * @description Until the model says empty.
+             */
+            years: number;
+        };
         SensorSpec: {
             id: string;
             name: string;
@@ -1631,6 +2070,8 @@ export interface components {
             contactGap?: null | components["schemas"]["HeightFigure"];
             response?: null | components["schemas"]["DurationFigure"];
             radio?: null | components["schemas"]["DurationFigure"];
+            cord?: null | components["schemas"]["LengthFigure"];
+            battery?: null | components["schemas"]["SensorBattery"];
             price?: null | components["schemas"]["PriceFigure"];
         };
         /** @description When a sensor knows of a leak. */
@@ -1705,6 +2146,9 @@ export interface components {
         Storey: {
             id: string;
             name: string;
+            outerWalls?: null | components["schemas"]["WallMake"];
+            innerWalls?: null | components["schemas"]["WallMake"];
+            picture?: null | components["schemas"]["FloorPicture"];
         };
         /** @description The force on a pipe under a strap, by material; `null`: the house's screening limit. */
         StrapLimits: {
@@ -1877,6 +2321,56 @@ export interface components {
         UnitSystem: "metric" | "us";
         /** @enum {unknown} */
         UpstreamStop: "unknown" | "works" | "doesNotClose" | "none";
+        /** @description What is known beforehand of a kind of fixture. All figures are our own and meant to be changed. */
+        UsualFixture: {
+            /** @description Of fixture. */
+            kind: components["schemas"]["FixtureKind"];
+            /** @description What people call it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Along the wall, m.
+             */
+            lengthM: number;
+            /**
+             * Format: double
+             * @description Off the wall, m.
+             */
+            widthM: number;
+            /** @description What water does there. */
+            base: components["schemas"]["FixtureBase"];
+            /** @description Where it usually leaks, along its back. */
+            leaks: components["schemas"]["UsualLeak"][];
+        };
+        /** @description A place where a fixture usually leaks. */
+        UsualLeak: {
+            /** @description What people call it. */
+            name: string;
+            /** @description Of leak. */
+            kind: components["schemas"]["LeakKind"];
+            /** @description Of the water. */
+            side: components["schemas"]["WaterSide"];
+            /**
+             * Format: double
+             * @description Above the floor, m.
+             */
+            heightM: number;
+            /**
+             * Format: double
+             * @description Where along its back its water meets the floor, 0 to 1.
+             */
+            along: number;
+            /**
+             * @description Whether a pipe of the house feeds it; otherwise no main stops it.
+             * @default true
+             */
+            fromThePipes: boolean;
+            /**
+             * Format: double
+             * @description The most that runs out where no pipe feeds it, m³.
+             */
+            holdsM3?: null | number;
+        };
         /** @description The firm round part under the handle that a bracket sits on. */
         ValveCollar: {
             firm?: components["schemas"]["Answer"];
@@ -1923,8 +2417,30 @@ export interface components {
              */
             acrossFlatsM?: null | number;
         };
+        /** @description A stretch of wall that is made otherwise than the rest of its storey. */
+        Wall: {
+            id: string;
+            storeyId: string;
+            /** @description Its left or upper end. */
+            at: components["schemas"]["FloorPoint"];
+            direction: components["schemas"]["WallDirection"];
+            /** Format: double */
+            lengthM: number;
+            make: components["schemas"]["WallMake"];
+        };
         /** @enum {unknown} */
         WallDirection: "alongX" | "alongY";
+        /** @description What a wall is made of. */
+        WallMake: {
+            material: components["schemas"]["WallMaterial"];
+            /**
+             * Format: double
+             * @description `null`: not measured.
+             */
+            thicknessM?: null | number;
+        };
+        /** @enum {unknown} */
+        WallMaterial: "brick" | "concrete" | "plasterboard" | "wood" | "chipboard" | "glass" | "metal";
         /** @enum {unknown} */
         WaterSide: "cold" | "hot";
         /** @description The water in front of the first main valve. Heights of the plan are above where its pressure was read. */
@@ -1938,6 +2454,8 @@ export interface components {
             tank?: null | components["schemas"]["PressureTank"];
             pump?: null | components["schemas"]["Pump"];
         };
+        /** @enum {unknown} */
+        ZoneKind: "mopped" | "splashed" | "keepClear";
     };
     responses: never;
     parameters: never;
@@ -2481,6 +2999,95 @@ export interface operations {
             };
         };
     };
+    listFixtures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualFixture"][];
+                };
+            };
+        };
+    };
+    placeSensors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacementQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["PlacementStep"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    planSchema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     drawFloors: {
         parameters: {
             query?: {
@@ -2535,21 +3142,309 @@ export interface operations {
             };
         };
     };
-    planSchema: {
+    floorsAsSvg: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    floorsAsGeoJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    roomsFromGeoJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/geo+json": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomsRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    roomsFromCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomsRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    billOfMaterials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bill"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    billTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
             };
         };
     };
@@ -3421,6 +4316,108 @@ export interface operations {
         };
     };
     "write-hubs-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-finishes-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-finishes-table": {
         parameters: {
             query?: never;
             header?: never;

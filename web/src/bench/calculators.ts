@@ -1,6 +1,6 @@
 import { api } from '@/api/client'
 import { pipeMaterials } from '@/stages/main/choices'
-import { finishes, positions } from '@/stages/rooms/choices'
+import { positions } from '@/stages/rooms/choices'
 import { figure, show } from '@/ui/units'
 import { define, type Calculator, type MeasureInput } from './calculator'
 import AxisPicture from '@/ui/drawings/AxisPicture.vue'
@@ -260,10 +260,17 @@ export const calculators: Calculator[] = [
     id: 'film',
     title: 'Film and distance',
     lead: 'How much water is on a level floor before it reaches a sensor.',
-    start: { finish: 'mattTile' as const, position: 'wall' as const, distanceM: 1.2 },
-    measures: [{ key: 'distanceM', label: 'From the leak to the sensor', kind: 'length' }],
+    start: { contactAngleDeg: 60, position: 'wall' as const, distanceM: 1.2 },
+    measures: [
+      { key: 'distanceM', label: 'From the leak to the sensor', kind: 'length' },
+      {
+        key: 'contactAngleDeg',
+        label: 'Contact angle of the floor',
+        kind: 'angle',
+        how: 'Polished stone 25°, glazed tile 45°, matt tile 60°, vinyl 80°, waxed wood 95°.',
+      },
+    ],
     choices: [
-      { key: 'finish', label: 'Floor', choices: finishes.filter((f) => f.value !== 'unknown') },
       { key: 'position', label: 'The leak stands', choices: positions.filter((p) => p.value !== 'unknown') },
     ],
     reckon: api.bench.film,

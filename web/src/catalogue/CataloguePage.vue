@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, Refusal, type CatalogueForm } from '@/api/client'
 import type { Catalogue, Fault } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
+import { download as saveAs } from '@/ui/download'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
@@ -16,6 +17,7 @@ const lists: { list: DeviceList; name: string }[] = [
   { list: 'drives', name: 'Drives' },
   { list: 'sensors', name: 'Sensors' },
   { list: 'hubs', name: 'Hubs' },
+  { list: 'finishes', name: 'Floors' },
 ]
 const tab = ref(0)
 const shown = computed(() => lists[tab.value]!)
@@ -25,12 +27,8 @@ const picker = ref<HTMLInputElement>()
 const reading = ref<CatalogueForm>('json')
 
 async function download(form: CatalogueForm) {
-  const blob = await api.catalogues.write(open.plan!.catalogue, form)
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = form === 'json' ? 'catalogue.json' : `${form}.csv`
-  link.click()
-  URL.revokeObjectURL(link.href)
+  const file = await api.catalogues.write(open.plan!.catalogue, form)
+  saveAs(file, form === 'json' ? 'catalogue.json' : `${form}.csv`)
 }
 
 function choose(form: CatalogueForm) {
@@ -43,8 +41,8 @@ function merge(into: Catalogue, from: Catalogue) {
   let replaced = 0
   let added = 0
   for (const { list } of lists) {
-    const have = into[list] as { id: string }[]
-    for (const device of from[list] as { id: string }[]) {
+    const have = (into[list] ??= []) as { id: string }[]
+    for (const device of (from[list] ?? []) as { id: string }[]) {
       const at = have.findIndex((d) => d.id === device.id)
       if (at >= 0) {
         have[at] = device
@@ -107,7 +105,8 @@ const setCurrency = (currency: string) =>
               class="rounded-xs px-3 py-1"
               :class="selected ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
             >
-              {{ entry.name }} <span class="figures">{{ open.plan!.catalogue[entry.list].length }}</span>
+              {{ entry.name }}
+              <span class="figures">{{ (open.plan!.catalogue[entry.list] ?? []).length }}</span>
             </button>
           </Tab>
         </TabList>

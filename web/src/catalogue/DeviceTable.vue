@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import type { DriveSpec, HubSpec, SensorSpec, Standing } from '@/api/types'
+import type { DriveSpec, FloorFinish, HubSpec, SensorSpec, Standing } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
@@ -20,8 +20,8 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const added = ref('')
 
-type Device = (DriveSpec | SensorSpec | HubSpec) & Record<string, unknown>
-const devices = computed(() => open.plan!.catalogue[props.list] as Device[])
+type Device = (DriveSpec | SensorSpec | HubSpec | FloorFinish) & Record<string, unknown>
+const devices = computed(() => (open.plan!.catalogue[props.list] ?? []) as Device[])
 
 const standings: Choice<Standing>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
   value,
@@ -46,7 +46,7 @@ const numberOf = (device: Device, column: DeviceColumn) => {
 
 const set = (index: number, what: string, change: (device: Device) => void) =>
   open.edit(`catalogue ${props.list} ${index} ${what}`, (draft) =>
-    change(draft.catalogue[props.list][index] as Device),
+    change(draft.catalogue[props.list]![index] as Device),
   )
 
 /** A figure that is typed in here is one somebody assumed, until they say where it comes from. */
@@ -90,14 +90,29 @@ const setStanding = (index: number, column: DeviceColumn) => (standing: Standing
     if (figure) figure.standing = standing
   })
 
-const blank = { drives: { mount: 'saddle' }, sensors: { kind: 'spot' }, hubs: {} }
+const blank = {
+  drives: { mount: 'saddle' },
+  sensors: { kind: 'spot' },
+  hubs: {},
+  finishes: { contactAngle: { deg: 60, standing: 'assumed' } },
+}
+const word = computed(() => (props.list === 'finishes' ? 'floor' : 'device'))
 async function add() {
   const { catalogue } = open.plan!
-  const taken = [...catalogue.drives, ...catalogue.sensors, ...catalogue.hubs].map((d) => d.id)
-  const id = freshId('device', taken)
+  const taken = [
+    ...catalogue.drives,
+    ...catalogue.sensors,
+    ...catalogue.hubs,
+    ...(catalogue.finishes ?? []),
+  ].map((d) => d.id)
+  const id = freshId(word.value, taken)
   added.value = id
   await open.edit('catalogue device added', (draft) => {
-    ;(draft.catalogue[props.list] as unknown[]).push({ id, name: 'New device', ...blank[props.list] })
+    ;((draft.catalogue[props.list] ??= []) as unknown[]).push({
+      id,
+      name: `New ${word.value}`,
+      ...blank[props.list],
+    })
   })
 }
 
@@ -107,6 +122,7 @@ const inUse = (id: string) => {
     plan!.hubId === id ||
     plan!.mains.some((m) => m.drive?.specId === id) ||
     plan!.sensors.some((s) => s.specId === id) ||
+    plan!.rooms.some((r) => r.finishId === id) ||
     (plan!.options ?? []).some(
       (o) =>
         o.hubId === id ||
@@ -116,7 +132,7 @@ const inUse = (id: string) => {
   )
 }
 const remove = (index: number) =>
-  open.edit('catalogue device removed', (draft) => void draft.catalogue[props.list].splice(index, 1))
+  open.edit('catalogue device removed', (draft) => void draft.catalogue[props.list]!.splice(index, 1))
 
 const summary = (device: Device) =>
   props.columns
@@ -124,13 +140,17 @@ const summary = (device: Device) =>
       (c) =>
         c.path !== 'price' &&
         c.numberKey &&
-        ['ratedTorque', 'stroke', 'contactGap', 'response', 'logic'].includes(c.path),
+        ['ratedTorque', 'stroke', 'contactGap', 'response', 'logic', 'contactAngle'].includes(c.path),
     )
     .map((column) => {
       const value = numberOf(device, column)
       return `${column.label.toLowerCase()} ${value ? show(column.kind as ShownKind, value[0]!, preferences.system) : 'not known'}`
     })
-    .concat(priceText((device.price as { amount: number } | null)?.amount, open.plan!.catalogue.currency))
+    .concat(
+      props.list === 'finishes'
+        ? []
+        : priceText((device.price as { amount: number } | null)?.amount, open.plan!.catalogue.currency),
+    )
     .join(' · ')
 </script>
 
@@ -201,11 +221,11 @@ const summary = (device: Device) =>
           :disabled="inUse(device.id)"
           @click="remove(i)"
         >
-          Take this device out
+          Take this {{ word }} out
         </button>
         <span v-if="inUse(device.id)" class="text-faded text-[13px]">It is used in this plan.</span>
       </DisclosurePanel>
     </Disclosure>
   </ul>
-  <button type="button" class="act" @click="add">Add a device</button>
+  <button type="button" class="act" @click="add">Add a {{ word }}</button>
 </template>

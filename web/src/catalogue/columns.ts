@@ -2,7 +2,7 @@ import type { TypedKind } from '@/api/types'
 import type { Choice } from '@/ui/words'
 import { driveSupplyWords } from '@/ui/words'
 
-export type DeviceList = 'drives' | 'sensors' | 'hubs'
+export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'finishes'
 
 /** One figure of a device: where it stands, and the key under which its number is. */
 export interface DeviceColumn {
@@ -91,7 +91,20 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
     figure('Contact gap', 'contactGap', 'smallLength', 'm', 'Contacts above the floor.'),
     figure('Response', 'response', 'duration', 's', 'From wet to the radio message.'),
     figure('Radio', 'radio', 'duration', 's', 'From the message to the hub.'),
+    figure('Cord or rope', 'cord', 'length', 'm', 'As it is sold.'),
+    ...together('battery', [
+      ['Battery, mA·h', 'number', 'capacityMah'],
+      ['Battery, V', 'number', 'voltageV'],
+      ['Battery, usable share', 'number', 'usableShare'],
+      ['Self-discharge a year', 'number', 'selfDischargePerYear'],
+      ['Sleep, µA', 'number', 'sleepUa'],
+      ['Energy of a report, J', 'number', 'reportJ'],
+      ['Report every', 'duration', 'reportEveryS'],
+    ]),
     price,
   ],
   hubs: [figure('Logic', 'logic', 'duration', 's', 'From a message in to the command out.'), price],
+  finishes: [
+    figure('Contact angle', 'contactAngle', 'angle', 'deg', 'The steeper, the higher water stands.'),
+  ],
 }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
+import type { Fixture, FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
 import { draggable } from '@/ui/drag'
 import { bounds, snapTo, toCm } from './geometry'
 import { readAt } from './mapImage'
 import type { Carried, Chosen } from './chosen'
+import type { Mark } from './marks'
 
 /**
  * One storey as it is drawn: rooms, doorways, what stands there, leak points and sensors, with the water's map under them.
@@ -18,11 +19,21 @@ const props = defineProps<{
   chosen: Chosen | null
   /** A leak point or sensor on its way, ahead of the plan. */
   carried: Carried | null
+  /** Where something was refused. */
+  marks: Mark[]
+  /** Whether a click or Enter picks a place rather than choosing something. */
+  picking: boolean
+  /** Where pictures of the site are. */
+  pictures: string
+  /** Places that are proposed, and not in the plan. */
+  proposed: { key: string; at: FloorPoint }[]
 }>()
 const emit = defineEmits<{
   choose: [chosen: Chosen]
   moveRoom: [index: number, by: FloorPoint]
   movePlace: [chosen: Chosen, to: FloorPoint]
+  pick: [at: FloorPoint]
+  dropSensor: [specId: string, at: FloorPoint]
   read: [at: FloorPoint | null]
 }>()
 
@@ -37,7 +48,10 @@ const rooms = computed(() =>
     .filter(({ room }) => room.storeyId === props.storeyId && room.areas?.length),
 )
 const frame = computed(() => {
-  const box = bounds(rooms.value.flatMap(({ room }) => room.areas ?? []))
+  const box = bounds([
+    ...rooms.value.flatMap(({ room }) => room.areas ?? []),
+    ...shownMarks.value.map((m) => m.area),
+  ])
   return [
     box.acrossM * SCALE - MARGIN,
     box.downM * SCALE - MARGIN,
@@ -51,6 +65,23 @@ const doorways = computed(() =>
     .filter((d) => d.doorway.storeyId === props.storeyId),
 )
 const openings = computed(() => (props.plan.openings ?? []).filter((o) => o.storeyId === props.storeyId))
+const walls = computed(() => (props.plan.walls ?? []).filter((w) => w.storeyId === props.storeyId))
+const storey = computed(() => props.plan.storeys?.find((s) => s.id === props.storeyId))
+/** Walls as thick as they are known to be, in units of the drawing. */
+const wallWidth = computed(() =>
+  Math.max(5, (storey.value?.innerWalls?.thicknessM ?? storey.value?.outerWalls?.thicknessM ?? 0) * SCALE),
+)
+const underlay = computed(() => storey.value?.picture)
+const shownMarks = computed(() => props.marks.filter((m) => m.storeyId === props.storeyId))
+const fixtureWords: Record<Fixture['base'], string> = {
+  tight: 'water runs round it',
+  onFeet: 'water runs under it',
+  clear: 'hangs clear',
+  pit: 'a pit',
+}
+const fixtures = computed(() =>
+  rooms.value.flatMap(({ room }) => (room.fixtures ?? []).map((fixture) => ({ fixture, room }))),
+)
 const leaks = computed(() =>
   rooms.value.flatMap(({ room }) => room.leaks.filter((l) => l.at).map((leak) => ({ leak, at: leak.at! }))),
 )
@@ -116,6 +147,27 @@ const placeOf = (chosen: Chosen, at: FloorPoint) =>
   props.carried?.chosen.kind === chosen.kind && props.carried.chosen.id === chosen.id ? props.carried.to : at
 const placeListeners = (chosen: Chosen) => draggable((x, y) => emit('movePlace', chosen, metres(x, y)))
 
+/** A fixture is held where it was taken, and snaps to the walls of its room. */
+function fixtureListeners(fixture: Fixture, areas: FloorRectangle[]) {
+  const chosen: Chosen = { kind: 'fixture', id: fixture.id }
+  let from: FloorPoint | null = null
+  const drag = draggable((x, y) => {
+    const at = metres(x, y)
+    from ??= { acrossM: at.acrossM - fixture.area.acrossM, downM: at.downM - fixture.area.downM }
+    const moved = { ...fixture.area, acrossM: at.acrossM - from.acrossM, downM: at.downM - from.downM }
+    emit('movePlace', chosen, snapTo(moved, areas))
+  })
+  const drop = () => {
+    drag.pointerup()
+    from = null
+  }
+  return { ...drag, pointerup: drop, pointercancel: drop }
+}
+const fixtureArea = (fixture: Fixture): FloorRectangle => ({
+  ...fixture.area,
+  ...placeOf({ kind: 'fixture', id: fixture.id }, fixture.area),
+})
+
 const arrows: Record<string, FloorPoint> = {
   ArrowLeft: { acrossM: -STEP_M, downM: 0 },
   ArrowRight: { acrossM: STEP_M, downM: 0 },
@@ -139,15 +191,29 @@ function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
 /** The spot that is read: under the pointer, or moved by arrows. */
 const spot = ref<FloorPoint | null>(null)
 function readSpot(at: FloorPoint | null) {
-  spot.value = at && props.sheet && readAt(props.sheet, at.acrossM, at.downM) ? at : null
+  const isOnFloor = at && props.sheet && readAt(props.sheet, at.acrossM, at.downM)
+  spot.value = isOnFloor || props.picking ? at : null
   emit('read', spot.value)
 }
 function readUnder(event: PointerEvent) {
-  const svg = (event.currentTarget as SVGElement).ownerSVGElement ?? (event.currentTarget as SVGSVGElement)
+  readSpot(under(event, event.currentTarget as SVGSVGElement))
+}
+function under(event: MouseEvent, svg: SVGSVGElement): FloorPoint {
   const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse())
-  readSpot(metres(point.x, point.y))
+  return metres(point.x, point.y)
+}
+const pickUnder = (event: MouseEvent) =>
+  emit('pick', under(event, (event.currentTarget as SVGElement).ownerSVGElement!))
+function dropOn(event: DragEvent) {
+  const specId = event.dataTransfer?.getData('text/sensor-spec')
+  if (specId) emit('dropSensor', specId, under(event, event.currentTarget as SVGSVGElement))
 }
 function nudgeSpot(event: KeyboardEvent) {
+  if (event.key === 'Enter' && props.picking && spot.value) {
+    event.preventDefault()
+    emit('pick', spot.value)
+    return
+  }
   const by = arrows[event.key]
   if (!by || event.target !== event.currentTarget) return
   event.preventDefault()
@@ -168,12 +234,22 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     @pointermove="readUnder"
     @pointerleave="readSpot(null)"
     @keydown="nudgeSpot"
+    @dragover.prevent
+    @drop.prevent="dropOn"
   >
     <defs>
       <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
       </pattern>
     </defs>
+    <image
+      v-if="underlay"
+      :href="`${pictures}/${underlay.photographId}`"
+      :x="underlay.at.acrossM * SCALE"
+      :y="underlay.at.downM * SCALE"
+      :width="underlay.lengthM * SCALE"
+      class="pointer-events-none opacity-60"
+    />
     <!-- floors -->
     <g
       v-for="{ room, index } in rooms"
@@ -190,6 +266,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         :key="i"
         v-bind="rect(area)"
         :class="isChosen('room', room.id) ? 'fill-moss-wash' : 'fill-paper'"
+        :fill-opacity="underlay ? 0.55 : 1"
       />
     </g>
     <image
@@ -211,15 +288,15 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         v-bind="rect(area)"
         class="fill-none"
         :class="isChosen('room', room.id) ? 'stroke-moss' : 'stroke-ink'"
-        :stroke-width="isChosen('room', room.id) ? 7 : 5"
+        :stroke-width="isChosen('room', room.id) ? wallWidth + 2 : wallWidth"
       />
       <rect
-        v-for="(block, i) in room.blocks"
-        :key="`b${i}`"
-        v-bind="rect(block.area)"
-        fill="url(#hatch)"
-        class="stroke-faded"
-        stroke-width="2"
+        v-for="(zone, i) in room.zones"
+        :key="`z${i}`"
+        v-bind="rect(zone.area)"
+        class="stroke-ochre fill-none"
+        stroke-width="2.5"
+        stroke-dasharray="4 7"
       />
       <circle
         v-for="(drain, i) in room.drains"
@@ -250,14 +327,64 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         }}
       </text>
     </g>
-    <rect
+    <g
+      v-for="wall in walls"
+      :key="wall.id"
+      class="cursor-pointer"
+      :aria-label="`Wall of ${wall.make.material}, ${wall.lengthM} m`"
+      v-bind="choosing('wall', wall.id)"
+    >
+      <path
+        :d="`M${wall.at.acrossM * SCALE} ${wall.at.downM * SCALE}${wall.direction === 'alongX' ? 'h' : 'v'}${wall.lengthM * SCALE}`"
+        :class="isChosen('wall', wall.id) ? 'stroke-moss' : 'stroke-ink'"
+        :stroke-width="Math.max(9, (wall.make.thicknessM ?? 0) * SCALE)"
+      />
+    </g>
+    <!-- what stands on the floor -->
+    <g
+      v-for="{ fixture, room } in fixtures"
+      :key="fixture.id"
+      class="cursor-move touch-none"
+      :aria-label="`${fixture.name} in ${room.name}, ${fixtureWords[fixture.base]}, at ${place(fixture.area)}`"
+      v-bind="choosing('fixture', fixture.id)"
+      @keydown="nudgePlace($event, { kind: 'fixture', id: fixture.id }, fixture.area)"
+      v-on="fixtureListeners(fixture, room.areas ?? [])"
+    >
+      <rect
+        v-bind="rect(fixtureArea(fixture))"
+        :fill="fixture.base === 'tight' ? 'url(#hatch)' : 'transparent'"
+        :class="isChosen('fixture', fixture.id) ? 'stroke-moss' : 'stroke-faded'"
+        :stroke-width="isChosen('fixture', fixture.id) ? 5 : 2.5"
+        :stroke-dasharray="fixture.base === 'tight' ? undefined : fixture.base === 'pit' ? '3 4' : '10 5'"
+        rx="4"
+      />
+      <text
+        v-if="fixtureArea(fixture).lengthM >= 0.5"
+        :x="middleOf(fixtureArea(fixture)).x"
+        :y="middleOf(fixtureArea(fixture)).y + 5"
+        text-anchor="middle"
+        class="halo fill-faded pointer-events-none text-[15px]"
+      >
+        {{ fixture.name }}
+      </text>
+    </g>
+    <g
       v-for="opening in openings"
       :key="opening.id"
-      v-bind="rect(opening.area)"
-      class="fill-sheet stroke-ink pointer-events-none"
-      stroke-width="2"
-      stroke-dasharray="8 6"
-    />
+      class="cursor-move touch-none"
+      :aria-label="`Opening to the storey below at ${place(opening.area)}`"
+      v-bind="choosing('opening', opening.id)"
+      @keydown="nudgePlace($event, { kind: 'opening', id: opening.id }, opening.area)"
+      v-on="placeListeners({ kind: 'opening', id: opening.id })"
+    >
+      <rect
+        v-bind="rect({ ...opening.area, ...placeOf({ kind: 'opening', id: opening.id }, opening.area) })"
+        class="fill-sheet"
+        :class="isChosen('opening', opening.id) ? 'stroke-moss' : 'stroke-ink'"
+        stroke-width="2.5"
+        stroke-dasharray="8 6"
+      />
+    </g>
     <!-- doorways: a gap in the wall, a line across where a threshold stands -->
     <g
       v-for="{ doorway } in doorways"
@@ -333,6 +460,44 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         class="fill-sheet"
       />
     </g>
+    <g v-for="proposal in proposed" :key="proposal.key" class="pointer-events-none">
+      <rect
+        :x="proposal.at.acrossM * SCALE - 13"
+        :y="proposal.at.downM * SCALE - 13"
+        width="26"
+        height="26"
+        rx="6"
+        class="fill-sheet stroke-moss"
+        stroke-width="5"
+      />
+      <text
+        :x="proposal.at.acrossM * SCALE"
+        :y="proposal.at.downM * SCALE + 7"
+        text-anchor="middle"
+        class="fill-moss figures text-[20px] font-bold"
+      >
+        {{ proposal.key }}
+      </text>
+    </g>
+    <rect
+      v-for="(mark, i) in shownMarks"
+      :key="`m${i}`"
+      v-bind="rect(mark.area)"
+      class="stroke-clay pointer-events-none fill-none"
+      stroke-width="7"
+      stroke-dasharray="14 8"
+      data-testid="mark"
+    />
+    <rect
+      v-if="picking"
+      :x="frame[0]"
+      :y="frame[1]"
+      :width="frame[2]"
+      :height="frame[3]"
+      fill="transparent"
+      class="cursor-crosshair"
+      @click="pickUnder"
+    />
     <path
       v-if="spot"
       :d="`M${spot.acrossM * SCALE - 14} ${spot.downM * SCALE}h28M${spot.acrossM * SCALE} ${spot.downM * SCALE - 14}v28`"

@@ -2,7 +2,7 @@ import type { FloorPoint } from '@/api/types'
 
 /** What is looked at on the drawing. */
 export interface Chosen {
-  kind: 'room' | 'leak' | 'sensor' | 'doorway'
+  kind: 'room' | 'leak' | 'sensor' | 'doorway' | 'fixture' | 'opening' | 'wall'
   id: string
 }
 

@@ -6,7 +6,7 @@ const room = (id: string, acrossM: number, downM: number, lengthM: number, width
   ({
     id,
     name: id,
-    finish: 'vinyl',
+    finishId: 'vinyl',
     storeyId: 'g',
     leaks: [],
     areas: [{ acrossM, downM, lengthM, widthM }],

@@ -1,4 +1,4 @@
-import type { Doorway, FloorRectangle, Room } from '@/api/types'
+import type { Doorway, FloorPicture, FloorPoint, FloorRectangle, Room } from '@/api/types'
 
 /** What is drawn, in metres; edges that nearly meet do meet. */
 const TOUCH_M = 0.02
@@ -111,3 +111,24 @@ export function snapTo(
     ),
   }
 }
+
+export const middleOf = (area: FloorRectangle): FloorPoint => ({
+  acrossM: toCm(area.acrossM + area.lengthM / 2),
+  downM: toCm(area.downM + area.widthM / 2),
+})
+
+/** The length of a way from place to place. */
+export const pathLength = (path: FloorPoint[]): number =>
+  path
+    .slice(1)
+    .reduce((sum, at, i) => sum + Math.hypot(at.acrossM - path[i]!.acrossM, at.downM - path[i]!.downM), 0)
+
+/** A picture made larger about a place that stays where it is. */
+export const scaledPicture = (picture: FloorPicture, about: FloorPoint, by: number): FloorPicture => ({
+  ...picture,
+  at: {
+    acrossM: toCm(about.acrossM - (about.acrossM - picture.at.acrossM) * by),
+    downM: toCm(about.downM - (about.downM - picture.at.downM) * by),
+  },
+  lengthM: Math.round(picture.lengthM * by * 1000) / 1000,
+})

@@ -63,6 +63,7 @@ export const causeWords: Record<Cause, string> = {
   noHub: 'No hub runs the rules.',
   noRule: 'No rule acts on these sensors in this mode.',
   onlyTold: 'Somebody is told; the water runs until they act.',
+  notFromMain: 'Its water comes from no main, so closing one does not stop it.',
   noDrive: 'No main with a drive stands before it.',
   driveCannotClose: 'The drive cannot be counted on to close this valve.',
   driveUnproven: 'Nothing says yet that the drive can close this valve.',
@@ -115,14 +116,19 @@ export const tradeWords: Record<Finding['trade'], string> = {
 
 export const leakKinds: Choice<LeakKind>[] = [
   { value: 'hoseBurst', label: 'Hose burst', hint: 'a full break of a flexible hose' },
-  { value: 'splitPipe', label: 'Split pipe', hint: 'frozen or cracked' },
+  { value: 'splitPipe', label: 'Split pipe', hint: 'cracked along' },
   { value: 'pinhole', label: 'Pinhole', hint: 'corrosion' },
   { value: 'weepingJoint', label: 'Weeping joint' },
   { value: 'hole', label: 'Hole of your own size' },
   { value: 'tapLeftOn', label: 'Tap left on', hint: 'a flow' },
-  { value: 'cisternOverflow', label: 'Cistern overflow', hint: 'a flow' },
+  { value: 'overflow', label: 'Overflow', hint: 'a flow: of a cistern, bath or basin' },
+  { value: 'reliefValve', label: 'Relief valve', hint: 'a flow' },
+  { value: 'trap', label: 'Trap or waste', hint: 'a flow, while something runs off' },
+  { value: 'frozenPipe', label: 'Frozen pipe', hint: 'burst by frost' },
+  { value: 'tankSeam', label: 'Tank seam', hint: 'of a heater or tank' },
   { value: 'drip', label: 'Drip', hint: 'a flow' },
+  { value: 'flow', label: 'Flow of your own size' },
 ]
 
 export const isFixedFlow = (kind: LeakKind): boolean =>
-  ['tapLeftOn', 'cisternOverflow', 'drip'].includes(kind)
+  ['tapLeftOn', 'overflow', 'drip', 'reliefValve', 'trap', 'flow'].includes(kind)

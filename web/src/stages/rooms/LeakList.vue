@@ -10,9 +10,10 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
+import TickChoices from '@/ui/TickChoices.vue'
 import { showBounds } from '@/ui/units'
-import { isFixedFlow, leakKinds } from '@/ui/words'
-import { positions, waterSides } from './choices'
+import { isFixedFlow, leakKinds, type Choice } from '@/ui/words'
+import { harms, positions, waterSides } from './choices'
 
 /** The places in one room where water can get out. */
 const props = defineProps<{ room: Room; roomIndex: number }>()
@@ -21,14 +22,17 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
 const name = ref('')
-const pipes = computed(() => plan.value.pipes.map((p) => ({ value: p.id, label: p.name })))
+const pipes = computed<Choice<string | null>[]>(() => [
+  ...plan.value.pipes.map((p) => ({ value: p.id, label: p.name })),
+  { value: null, label: 'No pipe: waste, rain or a tank', hint: 'no main stops it' },
+])
 
 const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
   open.edit(`leak ${props.roomIndex} ${index} ${what}`, (draft) =>
     change(draft.rooms[props.roomIndex]!.leaks[index]!),
   )
 
-type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM'
+type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM' | 'holdsM3'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (leak) => void (leak[key] = values?.[0] ?? null))
 
@@ -37,6 +41,14 @@ const setKind = (index: number, kind: LeakPoint['kind']) =>
     leak.kind = kind
     if (isFixedFlow(kind)) leak.holeM = null
     else leak.flowM3PerS = null
+  })
+
+/** Without a pipe there is no pressure behind a hole: it becomes a flow. */
+const setPipe = (index: number, pipeId: string | null) =>
+  set(index, 'pipe', (leak) => {
+    leak.pipeId = pipeId
+    if (pipeId) leak.holdsM3 = null
+    else if (!isFixedFlow(leak.kind)) Object.assign(leak, { kind: 'flow', holeM: null })
   })
 
 function flowText(leak: LeakPoint): string {
@@ -135,10 +147,19 @@ function remove(index: number) {
           />
           <ChoiceField
             label="Fed by"
-            :value="leak.pipeId"
+            :value="leak.pipeId ?? null"
             :choices="pipes"
-            :apply="(pipeId) => set(index, 'pipe', (l) => void (l.pipeId = pipeId))"
+            :apply="(pipeId) => setPipe(index, pipeId)"
             :pointer="`/rooms/${roomIndex}/leaks/${index}/pipeId`"
+          />
+          <MeasureField
+            v-if="!leak.pipeId"
+            label="How much there is"
+            kind="volume"
+            how="The most that can run out: a bath, a tank. Rain has no end."
+            :values="one(leak.holdsM3)"
+            :apply="setMeasure(index, 'holdsM3')"
+            :pointer="`/rooms/${roomIndex}/leaks/${index}/holdsM3`"
           />
           <AnswerField
             label="Side"
@@ -146,6 +167,13 @@ function remove(index: number) {
             :choices="waterSides"
             :apply="(side) => set(index, 'side', (l) => void (l.side = side))"
             :pointer="`/rooms/${roomIndex}/leaks/${index}/side`"
+          />
+          <TickChoices
+            class="sm:col-span-2"
+            label="What it would ruin, or who is not there"
+            :values="leak.harms ?? []"
+            :choices="harms"
+            :apply="(values) => set(index, 'harms', (l) => void (l.harms = values))"
           />
           <AnswerField
             class="sm:col-span-2"

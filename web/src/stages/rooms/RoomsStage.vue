@@ -12,7 +12,7 @@ import { one } from '@/ui/measured'
 import StagePage from '@/ui/StagePage.vue'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
-import { finishes } from './choices'
+import { finishesOf } from './choices'
 import LeakList from './LeakList.vue'
 
 const open = useOpenPlan()
@@ -20,6 +20,7 @@ const preferences = usePreferences()
 const route = useRoute()
 const plan = computed(() => open.plan!)
 const name = ref('')
+const finishes = computed(() => finishesOf(plan.value.catalogue))
 /** Rooms unfolded: the one just added, or the one that was looked for. */
 const unfolded = ref(new Set<string>())
 
@@ -36,7 +37,7 @@ function summary(room: Room): string {
     room.lengthM == null || room.widthM == null
       ? 'size not measured'
       : `${show('length', room.lengthM, preferences.system)} × ${show('length', room.widthM, preferences.system)}`
-  return `${size} · ${finishes.find((f) => f.value === room.finish)?.label.toLowerCase()}`
+  return `${size} · ${finishes.value.find((f) => f.value === (room.finishId ?? null))?.label.toLowerCase()}`
 }
 
 const set = (index: number, what: string, change: (room: Room) => void) =>
@@ -53,10 +54,7 @@ async function add() {
     wanted,
     plan.value.rooms.map((r) => r.id),
   )
-  await open.edit(
-    'room added',
-    (draft) => void draft.rooms.push({ id, name: wanted, finish: 'unknown', leaks: [] }),
-  )
+  await open.edit('room added', (draft) => void draft.rooms.push({ id, name: wanted, leaks: [] }))
   unfolded.value = new Set([id])
   name.value = ''
 }
@@ -126,10 +124,10 @@ function remove(index: number) {
             <ChoiceField
               label="Floor finish"
               how="It sets how high water stands before it spreads."
-              :value="room.finish"
+              :value="room.finishId ?? null"
               :choices="finishes"
-              :apply="(finish) => set(index, 'finish', (r) => void (r.finish = finish))"
-              :pointer="`/rooms/${index}/finish`"
+              :apply="(finish) => set(index, 'finish', (r) => void (r.finishId = finish))"
+              :pointer="`/rooms/${index}/finishId`"
             />
             <MeasureField
               label="Length"

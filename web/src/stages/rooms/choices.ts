@@ -1,15 +1,22 @@
-import type { LeakPoint, Room } from '@/api/types'
+import type { Catalogue, LeakPoint } from '@/api/types'
 import type { Choice } from '@/ui/words'
 
-export const finishes: Choice<Room['finish']>[] = [
-  { value: 'unknown', label: 'Not looked at yet' },
-  { value: 'polishedStone', label: 'Polished stone', hint: 'water spreads very thin' },
-  { value: 'glazedTile', label: 'Glazed tile' },
-  { value: 'mattTile', label: 'Matt tile' },
-  { value: 'sealedConcrete', label: 'Sealed concrete' },
-  { value: 'vinyl', label: 'Vinyl' },
-  { value: 'oiledWood', label: 'Oiled wood' },
-  { value: 'waxedWood', label: 'Waxed wood', hint: 'water stands high' },
+/** The finishes of a catalogue, and that nobody has looked yet. */
+export const finishesOf = (catalogue: Catalogue): Choice<string | null>[] => [
+  { value: null, label: 'Not looked at yet' },
+  ...(catalogue.finishes ?? []).map((f) => ({
+    value: f.id,
+    label: f.name,
+    hint: `water meets it at ${f.contactAngle.deg}°`,
+  })),
+]
+
+export const harms: Choice<NonNullable<LeakPoint['harms']>[number]>[] = [
+  { value: 'finishedCeilingBelow', label: 'A finished ceiling below' },
+  { value: 'electrics', label: 'Electrics' },
+  { value: 'longUnattended', label: 'Long unattended' },
+  { value: 'goodsOrFittings', label: 'Goods or fittings' },
+  { value: 'otherPeoplesRooms', label: "Other people's rooms" },
 ]
 
 export const positions: Choice<LeakPoint['position']>[] = [

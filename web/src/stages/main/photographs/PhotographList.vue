@@ -5,7 +5,7 @@ import type { PhotographSummary } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
-import { accepted, NoPicture, shrink } from './shrink'
+import { accepted, NoPicture, shrink } from '@/ui/shrink'
 
 /** Photographs of this main. They are kept at once, apart from the plan's revisions. */
 const open = useOpenPlan()
@@ -17,7 +17,13 @@ const caption = ref('')
 const error = ref('')
 const busy = ref(false)
 const picker = ref<HTMLInputElement>()
-const shown = computed(() => all.value.filter((p) => p.mainId == null || p.mainId === main.value.id))
+/** Pictures that lie under a floor's drawing are no photographs of a main. */
+const underDrawings = computed(() => (open.plan?.storeys ?? []).map((s) => s.picture?.photographId))
+const shown = computed(() =>
+  all.value.filter(
+    (p) => (p.mainId == null || p.mainId === main.value.id) && !underDrawings.value.includes(p.id),
+  ),
+)
 const address = (photograph: PhotographSummary) => `/api/sites/${open.siteId}/photographs/${photograph.id}`
 
 watch(

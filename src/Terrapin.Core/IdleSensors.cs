@@ -4,8 +4,8 @@ using Terrapin.Core.Rehearsal;
 
 namespace Terrapin.Core;
 
-/// <summary>Sensors on the drawn floor that no leak's water ever comes to, or not deep enough.</summary>
-internal static class UnreachedSensors
+/// <summary>Sensors on the drawn floor that no leak's water ever comes to, or that always come second.</summary>
+internal static class IdleSensors
 {
     public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<SensorTrip> trips)
     {
@@ -15,7 +15,17 @@ internal static class UnreachedSensors
             Sensor sensor = plan.Sensors[i];
             bool drawn = sensor.At is not null || sensor.Path.Count > 1;
             bool hasLeaks = plan.Rooms.SelectMany(r => r.Leaks).Any(l => l.At is not null);
-            if (drawn && hasLeaks && trips.All(t => t.SensorId != sensor.Id || t.VolumeM3.High is null))
+            if (!drawn || !hasLeaks)
+            {
+                continue;
+            }
+
+            SensorTrip[] own = [.. trips.Where(t => t.SensorId == sensor.Id && t.VolumeM3.High is not null)];
+            if (own.Length > 0 && own.All(mine => trips.Any(t => t.LeakId == mine.LeakId && t.SensorId != sensor.Id && t.VolumeM3.High <= mine.VolumeM3.High)))
+            {
+                found.Note("sensor-adds-nothing", $"{i}", $"\"{sensor.Name}\" is never the first to know: of each leak that it hears, another knows as soon.", "Keep it as a second pair of ears, or move it to where the map is palest.");
+            }
+            else if (own.Length == 0)
             {
                 found.Stop("sensor-never-wet", $"{i}", $"\"{sensor.Name}\" never gets wet where it lies: no leak's water comes there, or a drain takes it first, or it stays thinner than the contacts' gap.", "Move it to where the map shows the water of a leak, or take it out.");
             }

@@ -5,21 +5,28 @@ using CsvHelper;
 using Terrapin.Core.Plans;
 using Terrapin.Documents.Quantities;
 
-namespace Terrapin.Documents;
+namespace Terrapin.Documents.Tables;
 
-/// <summary>Which of a catalogue's lists a table holds.</summary>
-public enum CatalogueList
+/// <summary>One column of a table.</summary>
+/// <param name="Name">As it stands in the header, before its unit.</param>
+/// <param name="Path">Where its value stands in the JSON of a line's record, such as <c>ratedTorque/nm</c>.</param>
+/// <param name="Unit">As written in the header; <see langword="null"/>: a text or a word.</param>
+/// <param name="Kind">Other units of this kind may stand in the header of a table that is read; <see langword="null"/>: only
+/// <paramref name="Unit"/> itself.</param>
+/// <param name="Scale">How many of the unit are one of the plan's.</param>
+internal sealed record TableColumn(string Name, string Path, string? Unit = null, TypedKind? Kind = null, double Scale = 1)
 {
-    Drives,
-    Sensors,
-    Hubs,
+    public string Header => Unit is null ? Name : $"{Name} [{Unit}]";
+
+    /// <summary>Whether it holds a number.</summary>
+    public bool IsNumber => Unit is not null;
 }
 
 /// <summary>
-/// A catalogue's list as a table (RFC 4180): one device a line, the unit of each number in the header, words as the plan has
-/// them, an empty cell for what is not known.
+/// Records as a table (RFC 4180): one a line, the unit of each number in the header, words as the plan has them, an empty
+/// cell for what is not known.
 /// </summary>
-public static class CatalogueCsv
+internal static class CsvTable
 {
     private static readonly CsvReaderOptions Reading = new()
     {
@@ -30,36 +37,39 @@ public static class CatalogueCsv
         FieldCountMismatch = CsvFieldCountHandling.Allow,
     };
 
-    /// <summary>Writes one list.</summary>
-    public static byte[] Write(Catalogue catalogue, CatalogueList list)
+    /// <summary>Writes records.</summary>
+    /// <param name="records">Each a JSON object.</param>
+    /// <param name="columns">In their order.</param>
+    public static byte[] Write(IEnumerable<JsonNode?> records, IReadOnlyList<TableColumn> columns)
     {
         using var text = new MemoryStream();
         using (CsvWriter csv = CsvWriter.Create(text, new CsvWriterOptions(), leaveOpen: true))
         {
-            IReadOnlyList<CatalogueColumn> columns = ColumnsOf(list);
             csv.WriteRecord([.. columns.Select(c => c.Header)]);
-            foreach (JsonNode? device in JsonSerializer.SerializeToNode(catalogue, PlanJson.Options)![KeyOf(list)]!.AsArray())
+            foreach (JsonNode? record in records)
             {
-                csv.WriteRecord([.. columns.Select(column => CellOf(device!, column))]);
+                csv.WriteRecord([.. columns.Select(column => CellOf(record!, column))]);
             }
         }
 
         return text.ToArray();
     }
 
-    /// <summary>Reads one list; the other two come back empty.</summary>
+    /// <summary>Reads records.</summary>
     /// <param name="utf8">The file.</param>
-    /// <param name="list">What it should hold.</param>
+    /// <param name="columns">All of which must be there, in any order.</param>
+    /// <param name="checkShape">Throws <see cref="RefusedException"/> where a record is at fault.</param>
+    /// <returns>Each record with its line.</returns>
     /// <exception cref="RefusedException">A column is missing, of a wrong unit or not known, or a cell is at fault; each fault
     /// names line and column, and points there by an RFC 7111 fragment.</exception>
-    public static Catalogue Read(ReadOnlyMemory<byte> utf8, CatalogueList list)
+    public static IReadOnlyList<(int Line, JsonObject Record)> Read(ReadOnlyMemory<byte> utf8, IReadOnlyList<TableColumn> columns, Action<JsonElement> checkShape)
     {
         List<(int Line, string[] Cells)> rows = Rows(utf8);
         var faults = new List<Fault>();
-        Place[] places = rows.Count == 0 ? [] : PlacesOf(rows[0].Cells, ColumnsOf(list), faults);
+        Place[] places = rows.Count == 0 ? [] : PlacesOf(rows[0].Cells, columns, faults);
         if (rows.Count == 0)
         {
-            faults.Add(new Fault("#cell=1,1", $"Line 1: the table is empty. Its header is: {string.Join(",", ColumnsOf(list).Select(c => c.Header))}."));
+            faults.Add(new Fault("#cell=1,1", $"Line 1: the table is empty. Its header is: {string.Join(",", columns.Select(c => c.Header))}."));
         }
 
         if (faults.Count > 0)
@@ -67,7 +77,7 @@ public static class CatalogueCsv
             throw new RefusedException(faults);
         }
 
-        var devices = new JsonArray();
+        var records = new List<(int, JsonObject)>();
         foreach ((int line, string[] cells) in rows.Skip(1))
         {
             if (cells.Length != places.Length)
@@ -76,21 +86,18 @@ public static class CatalogueCsv
                 continue;
             }
 
-            JsonObject device = DeviceOf(line, cells, places, faults);
-            CheckShape(device, list, line, places, faults);
-            devices.Add(device);
+            JsonObject record = RecordOf(line, cells, places, faults);
+            CheckShape(record, checkShape, line, places, faults);
+            records.Add((line, record));
         }
 
-        AddDoubles(devices, rows, faults);
-        return faults.Count > 0
-            ? throw new RefusedException(faults)
-            : new JsonObject { ["drives"] = new JsonArray(), ["sensors"] = new JsonArray(), ["hubs"] = new JsonArray(), [KeyOf(list)] = devices }.Deserialize<Catalogue>(PlanJson.Options)!;
+        return faults.Count > 0 ? throw new RefusedException(faults) : records;
     }
 
     /// <summary>A column of the file that is read.</summary>
     /// <param name="At">Counted from 1.</param>
     /// <param name="Unit">As the file's header has it.</param>
-    private sealed record Place(CatalogueColumn Column, int At, string? Unit)
+    private sealed record Place(TableColumn Column, int At, string? Unit)
     {
         public string Of(int line) => $"#cell={line},{At}";
 
@@ -121,7 +128,7 @@ public static class CatalogueCsv
         return rows;
     }
 
-    private static Place[] PlacesOf(string[] header, IReadOnlyList<CatalogueColumn> columns, List<Fault> faults)
+    private static Place[] PlacesOf(string[] header, IReadOnlyList<TableColumn> columns, List<Fault> faults)
     {
         var places = new List<Place>();
         for (int i = 0; i < header.Length; i++)
@@ -129,7 +136,7 @@ public static class CatalogueCsv
             int bracket = header[i].IndexOf('[', StringComparison.Ordinal);
             string name = (bracket < 0 ? header[i] : header[i][..bracket]).Trim();
             string? unit = bracket < 0 ? null : header[i][(bracket + 1)..].TrimEnd(']').Trim();
-            CatalogueColumn? column = columns.FirstOrDefault(c => string.Equals(c.Name, name, StringComparison.OrdinalIgnoreCase));
+            TableColumn? column = columns.FirstOrDefault(c => string.Equals(c.Name, name, StringComparison.OrdinalIgnoreCase));
             string at = $"#cell=1,{i + 1}";
             if (column is null)
             {
@@ -149,7 +156,7 @@ public static class CatalogueCsv
             }
         }
 
-        foreach (CatalogueColumn missing in columns.Where(c => places.All(p => p.Column != c) && !faults.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
+        foreach (TableColumn missing in columns.Where(c => places.All(p => p.Column != c) && !faults.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
         {
             faults.Add(new Fault("#row=1", $"Line 1: the column \"{missing.Header}\" is missing. Add it, with empty cells where nothing is known."));
         }
@@ -157,39 +164,39 @@ public static class CatalogueCsv
         return [.. places];
     }
 
-    private static bool UnitFits(CatalogueColumn column, string? unit) => column switch
+    private static bool UnitFits(TableColumn column, string? unit) => column switch
     {
         { IsNumber: false } => unit is null,
         { Kind: { } kind } => unit is not null && UnitTable.Kinds[kind].Names.ContainsKey(unit.ToLowerInvariant()),
         _ => unit == column.Unit,
     };
 
-    private static string OtherUnits(CatalogueColumn column) => column.Kind is { } kind
+    private static string OtherUnits(TableColumn column) => column.Kind is { } kind
         ? $" (or {string.Join(", ", UnitTable.Kinds[kind].Names.Keys)})"
         : "";
 
-    private static JsonObject DeviceOf(int line, string[] cells, Place[] places, List<Fault> faults)
+    private static JsonObject RecordOf(int line, string[] cells, Place[] places, List<Fault> faults)
     {
-        var device = new JsonObject();
+        var record = new JsonObject();
         foreach (Place place in places)
         {
             string cell = cells[place.At - 1];
             if (cell.Length > 0 && ValueOf(cell, place, line, faults) is { } value)
             {
-                Put(device, place.Column.Path, value);
+                Put(record, place.Column.Path, value);
             }
         }
 
         // A standing without its figure says nothing.
-        foreach ((string key, JsonNode? part) in device.ToArray())
+        foreach ((string key, JsonNode? part) in record.ToArray())
         {
             if (part is JsonObject { Count: 1 } figure && figure.ContainsKey("standing"))
             {
-                device.Remove(key);
+                record.Remove(key);
             }
         }
 
-        return device;
+        return record;
     }
 
     private static JsonNode? ValueOf(string cell, Place place, int line, List<Fault> faults)
@@ -210,17 +217,12 @@ public static class CatalogueCsv
             : number / place.Column.Scale;
     }
 
-    private static void CheckShape(JsonObject device, CatalogueList list, int line, Place[] places, List<Fault> faults)
+    private static void CheckShape(JsonObject record, Action<JsonElement> checkShape, int line, Place[] places, List<Fault> faults)
     {
         try
         {
-            using JsonDocument document = JsonDocument.Parse(device.ToJsonString());
-            _ = list switch
-            {
-                CatalogueList.Drives => (object)PlanJson.ReadShape<DriveSpec>(document.RootElement, ""),
-                CatalogueList.Sensors => PlanJson.ReadShape<SensorSpec>(document.RootElement, ""),
-                _ => PlanJson.ReadShape<HubSpec>(document.RootElement, ""),
-            };
+            using JsonDocument document = JsonDocument.Parse(record.ToJsonString());
+            checkShape(document.RootElement);
         }
         catch (RefusedException refused)
         {
@@ -235,22 +237,10 @@ public static class CatalogueCsv
         }
     }
 
-    private static void AddDoubles(JsonArray devices, List<(int Line, string[] Cells)> rows, List<Fault> faults)
-    {
-        var seen = new HashSet<string>();
-        for (int i = 0; i < devices.Count; i++)
-        {
-            if (devices[i]!["id"] is { } id && !seen.Add((string)id!))
-            {
-                faults.Add(new Fault($"#row={rows[i + 1].Line}", $"Line {rows[i + 1].Line}: another device has the id \"{id}\" already. Give this one its own."));
-            }
-        }
-    }
-
-    private static void Put(JsonObject device, string path, JsonNode value)
+    private static void Put(JsonObject record, string path, JsonNode value)
     {
         string[] keys = path.Split('/');
-        JsonObject at = device;
+        JsonObject at = record;
         foreach (string key in keys[..^1])
         {
             at = at[key] as JsonObject ?? (JsonObject)(at[key] = new JsonObject());
@@ -259,9 +249,9 @@ public static class CatalogueCsv
         at[keys[^1]] = value;
     }
 
-    private static string CellOf(JsonNode device, CatalogueColumn column)
+    private static string CellOf(JsonNode record, TableColumn column)
     {
-        JsonNode? at = device;
+        JsonNode? at = record;
         foreach (string key in column.Path.Split('/'))
         {
             at = at?[key];
@@ -271,15 +261,6 @@ public static class CatalogueCsv
             ? Math.Round((double)at * column.Scale, 9).ToString("R", CultureInfo.InvariantCulture)
             : (string)at!;
     }
-
-    private static IReadOnlyList<CatalogueColumn> ColumnsOf(CatalogueList list) => list switch
-    {
-        CatalogueList.Drives => CatalogueColumns.Drives,
-        CatalogueList.Sensors => CatalogueColumns.Sensors,
-        _ => CatalogueColumns.Hubs,
-    };
-
-    private static string KeyOf(CatalogueList list) => JsonNamingPolicy.CamelCase.ConvertName(list.ToString());
 
     private static string Shorten(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

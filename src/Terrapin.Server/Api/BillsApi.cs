@@ -1,0 +1,22 @@
+using Terrapin.Core;
+using Terrapin.Core.Plans;
+using Terrapin.Documents.Tables;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>What to order for a posted plan and its options; saves nothing.</summary>
+internal static class BillsApi
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder bills = api.MapGroup("/bills").WithTags("Bills");
+        bills.MapPost("/", Of).WithName("billOfMaterials").Accepts<Plan>("application/json").Produces<IReadOnlyList<Bill>>().ProducesFaults();
+        bills.MapPost("/table", Table).WithName("billTable").Accepts<Plan>("application/json").Produces<string>(200, "text/csv").ProducesFaults();
+    }
+
+    private static Task<IResult> Of(HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(BillOfMaterials.Of(plan))));
+
+    private static Task<IResult> Table(HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));
+}

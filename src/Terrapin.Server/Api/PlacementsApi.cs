@@ -1,0 +1,63 @@
+using System.Text.Json;
+using Terrapin.Core;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>A plan, and what is asked of the placement of its sensors.</summary>
+public sealed record PlacementQuestion
+{
+    public required Plan Plan { get; init; }
+
+    public required PlacementRequest Request { get; init; }
+}
+
+/// <summary>
+/// Where to put how many sensors: one line of JSON for each number of sensors, sent as soon as it is found. Who has seen enough
+/// closes the connection, and the work stops.
+/// </summary>
+internal static class PlacementsApi
+{
+    private const string Lines = "application/x-ndjson";
+
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapPost("/placements", Place).WithName("placeSensors").WithTags("Floors")
+            .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesFaults();
+
+    private static Task<IResult> Place(HttpRequest request, FloorMemory floors) => Body.Use(request, Read, question =>
+    {
+        CancellationToken cancel = request.HttpContext.RequestAborted;
+        try
+        {
+            IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan, question.Request, floors, cancel);
+            return Task.FromResult(Results.Stream(stream => Write(stream, steps, cancel), Lines));
+        }
+        catch (RefusedException refused)
+        {
+            return Task.FromResult(Problems.Refused(refused));
+        }
+    });
+
+    private static async Task Write(Stream stream, IEnumerable<PlacementStep> steps, CancellationToken cancel)
+    {
+        foreach (PlacementStep step in steps)
+        {
+            await JsonSerializer.SerializeAsync(stream, step, PlanJson.Options, cancel);
+            await stream.WriteAsync("\n"u8.ToArray(), cancel);
+            await stream.FlushAsync(cancel);
+        }
+    }
+
+    private static PlacementQuestion Read(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = PlanJson.Parse(utf8);
+        JsonElement root = document.RootElement;
+        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("plan", out JsonElement plan) || !root.TryGetProperty("request", out JsonElement request))
+        {
+            throw new RefusedException([new Fault("", "Send an object with the plan and the request for its sensors.")]);
+        }
+
+        return new PlacementQuestion { Plan = PlanJson.Read(plan, "/plan"), Request = PlanJson.ReadShape<PlacementRequest>(request, "/request") };
+    }
+}

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { freshId } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { useFloorView } from './floorView'
+import { besideLast, readSize } from './geometry'
+
+/** Rooms and storeys, typed at walking pace. */
+const view = useFloorView()
+const open = useOpenPlan()
+const plan = computed(() => open.plan!)
+const roomName = ref('')
+const size = ref('')
+const newStorey = ref('')
+/** Rooms that are on the list and not on the drawing yet. */
+const undrawn = computed(() => plan.value.rooms.filter((r) => !r.areas?.length))
+
+async function addStorey() {
+  const name = newStorey.value.trim() || 'Ground floor'
+  const id = freshId(
+    name,
+    view.storeys.map((s) => s.id),
+  )
+  const taken = await view.attempt('storey added', (draft) => {
+    draft.storeys = [...(draft.storeys ?? []), { id, name }]
+  })
+  if (taken) {
+    view.storeyId = id
+    newStorey.value = ''
+  }
+}
+
+async function addRoom() {
+  const measured = readSize(size.value)
+  const name = roomName.value.trim()
+  if (!measured || !name) {
+    view.error = measured
+      ? 'The room has no name yet. Give it one, or the name of a room on the list.'
+      : 'Type the size as length by width in metres, such as 3.2 x 2.4.'
+    return
+  }
+  const known = undrawn.value.find((r) => r.name.toLowerCase() === name.toLowerCase())
+  const taken = plan.value.rooms.map((r) => r.id)
+  const id = known?.id ?? freshId(name, taken)
+  const done = await view.attempt('room drawn', (draft) => {
+    const at = besideLast(draft.rooms, view.storeyId)
+    if (!known) draft.rooms.push({ id, name, leaks: [] })
+    const room = draft.rooms.find((r) => r.id === id)!
+    room.storeyId = view.storeyId
+    room.areas = [{ ...at, ...measured }]
+    room.lengthM ??= measured.lengthM
+    room.widthM ??= measured.widthM
+  })
+  if (!done) return
+  view.chosen = { kind: 'room', id }
+  roomName.value = ''
+  size.value = ''
+}
+</script>
+
+<template>
+  <div>
+    <form class="flex flex-wrap items-end gap-3" @submit.prevent="addRoom">
+      <label>
+        <span class="font-semibold">Room</span>
+        <input
+          v-model="roomName"
+          list="undrawn"
+          class="field mt-1"
+          autocomplete="off"
+          :disabled="!view.storeyId"
+        />
+        <datalist id="undrawn">
+          <option v-for="room in undrawn" :key="room.id" :value="room.name" />
+        </datalist>
+      </label>
+      <label>
+        <span class="font-semibold">Length by width, m</span>
+        <input
+          v-model="size"
+          class="field figures mt-1"
+          placeholder="3.2 x 2.4"
+          autocomplete="off"
+          :disabled="!view.storeyId"
+        />
+      </label>
+      <button type="submit" class="act" :disabled="!view.storeyId">Draw it</button>
+      <span v-if="undrawn.length" class="text-faded text-[13px]">
+        Not drawn yet: {{ undrawn.map((r) => r.name).join(', ') }}
+      </span>
+    </form>
+    <form class="mt-3 flex flex-wrap items-end gap-3" @submit.prevent="addStorey">
+      <label>
+        <span class="font-semibold">Storey</span>
+        <input v-model="newStorey" class="field mt-1" autocomplete="off" placeholder="Ground floor" />
+      </label>
+      <button type="submit" class="act-quiet">Add a storey below</button>
+    </form>
+  </div>
+</template>

@@ -1,0 +1,93 @@
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { api } from '@/api/client'
+import type { FloorMap, FloorMapOf, FloorPoint } from '@/api/types'
+import { leakName, leaksOf } from '@/plan/names'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import { latestOnly } from '@/ui/latestOnly'
+import { show } from '@/ui/units'
+import { useFloorView } from './floorView'
+import { drawMap, readAt } from './mapImage'
+
+/** How long the water runs when it is let run, s. */
+export const LONGEST_S = 600
+
+/** The water's map of the storey that is looked at: of one leak, or of all, the soonest or the worst at each spot. */
+export function useFloorMap() {
+  const open = useOpenPlan()
+  const view = useFloorView()
+  const preferences = usePreferences()
+
+  const mapOf = ref<string>('soonest')
+  const leakId = computed(() => (mapOf.value === 'soonest' || mapOf.value === 'worst' ? null : mapOf.value))
+  const drawnLeaks = computed(() => leaksOf(open.plan!).filter(({ leak, room }) => leak.at && room.storeyId))
+  const choices = computed(() => [
+    { value: 'soonest', label: 'All leaks, the soonest here' },
+    { value: 'worst', label: 'All leaks, the worst here' },
+    ...drawnLeaks.value.map(({ leak, room }) => ({ value: leak.id, label: `${leak.name}, ${room.name}` })),
+  ])
+  const map = shallowRef<FloorMap | null>(null)
+
+  /** What the map depends on; sensors, drives and rules are no part of it. */
+  const drawing = computed(() => {
+    const { storeys, rooms, doorways, openings, catalogue } = open.plan!
+    return JSON.stringify([storeys, rooms, doorways, openings, catalogue.finishes, mapOf.value])
+  })
+  const redraw = latestOnly(async () => {
+    const leak = leakId.value
+    if (leak && !drawnLeaks.value.some((l) => l.leak.id === leak)) mapOf.value = 'soonest'
+    const of = leakId.value ? { leak: leakId.value } : (mapOf.value as FloorMapOf)
+    map.value = drawnLeaks.value.length ? await api.drawFloors(open.plan!, of) : null
+  })
+  watch(drawing, () => void redraw(undefined), { immediate: true })
+  const sheet = computed(() => map.value?.sheets.find((s) => s.storeyId === view.storeyId))
+
+  /** Flow of a leak with the main open, as the assessment has it. */
+  const flowOf = (id: string | null) =>
+    open.assessment?.leaks.find((l) => l.leakId === id)?.flowM3PerS.high ?? null
+
+  // The spread by time, of one leak.
+  const timeS = ref<number | null>(null)
+  let frame = 0
+  function play() {
+    cancelAnimationFrame(frame)
+    const begun = performance.now()
+    const step = (now: number) => {
+      const seconds = ((now - begun) / 6000) * LONGEST_S
+      timeS.value = Math.min(LONGEST_S, seconds)
+      if (seconds < LONGEST_S) frame = requestAnimationFrame(step)
+    }
+    frame = requestAnimationFrame(step)
+  }
+  function showBands() {
+    cancelAnimationFrame(frame)
+    timeS.value = null
+  }
+  onBeforeUnmount(() => cancelAnimationFrame(frame))
+  watch(leakId, showBands)
+  const flow = computed(() => (leakId.value ? flowOf(leakId.value) : null))
+  const outMl = computed(() =>
+    timeS.value === null || flow.value === null ? null : timeS.value * flow.value * 1e6,
+  )
+  const water = computed<[number, number, number]>(() =>
+    preferences.look === 'dark' ? [134, 192, 224] : [31, 99, 137],
+  )
+  const picture = computed(() => (sheet.value ? drawMap(sheet.value, water.value, outMl.value) : undefined))
+
+  // The spot under the pointer or the arrows.
+  const spot = ref<FloorPoint | null>(null)
+  const told = computed(() => {
+    const under = spot.value && sheet.value && readAt(sheet.value, spot.value.acrossM, spot.value.downM)
+    if (!under || !map.value) return null
+    const id = map.value.leakIds[under.leak]
+    if (under.millilitres < 0 || !id) return { litres: 'no water ever comes here', rest: '' }
+    const volume = under.millilitres / 1e6
+    const leakFlow = flowOf(id)
+    return {
+      litres: show('volume', volume, preferences.system),
+      rest: `out before the water is here${leakFlow ? `, ${show('duration', volume / leakFlow, preferences.system)} at the flow of` : ':'} ${leakName(open.plan!, id)}`,
+    }
+  })
+
+  return { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, picture, spot, told }
+}

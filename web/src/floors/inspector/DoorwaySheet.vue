@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Doorway } from '@/api/types'
+import { useOpenPlan } from '@/plan/openPlan'
+import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
+import { useFloorView } from '../floorView'
+import FloorSheet from './FloorSheet.vue'
+import PointFields from './PointFields.vue'
+
+const props = defineProps<{ id: string }>()
+const view = useFloorView()
+const open = useOpenPlan()
+const index = computed(() => (open.plan!.doorways ?? []).findIndex((d) => d.id === props.id))
+const doorway = computed(() => open.plan!.doorways?.[index.value])
+
+const set = (what: string, change: (doorway: Doorway) => void) => {
+  const at = index.value
+  return view.edit(`doorway ${at} ${what}`, (draft) => change(draft.doorways![at]!))
+}
+async function takeOut() {
+  const done = await view.attempt('doorway removed', (draft) => {
+    draft.doorways = draft.doorways!.filter((d) => d.id !== props.id)
+  })
+  if (done) view.chosen = null
+}
+</script>
+
+<template>
+  <FloorSheet v-if="doorway" title="Doorway" take-out="Take the doorway out" @take-out="takeOut">
+    <MeasureField
+      label="Width"
+      kind="length"
+      required
+      :values="[doorway.widthM]"
+      :apply="(v) => set('width', (d) => void (d.widthM = v![0]!))"
+      :pointer="`/doorways/${index}/at`"
+    />
+    <MeasureField
+      label="Threshold"
+      kind="smallLength"
+      how="0 where there is none."
+      :values="one(doorway.thresholdM)"
+      :apply="(v) => set('threshold', (d) => void (d.thresholdM = v?.[0] ?? null))"
+      :pointer="`/doorways/${index}/thresholdM`"
+    />
+    <PointFields
+      :at="doorway.at"
+      :apply="(key, value) => set(key, (d) => void (d.at[key] = value))"
+      :pointer="`/doorways/${index}/at`"
+    />
+  </FloorSheet>
+</template>

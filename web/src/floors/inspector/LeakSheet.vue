@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { LeakPoint } from '@/api/types'
+import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
+import { show, showBounds } from '@/ui/units'
+import { leakKinds } from '@/ui/words'
+import { useFloorView } from '../floorView'
+import FloorSheet from './FloorSheet.vue'
+import PointFields from './PointFields.vue'
+
+/** A leak point on the drawing, and which sensor knows of it first. */
+const props = defineProps<{ id: string }>()
+const view = useFloorView()
+const open = useOpenPlan()
+const preferences = usePreferences()
+const roomIndex = computed(() => open.plan!.rooms.findIndex((r) => r.leaks.some((l) => l.id === props.id)))
+const room = computed(() => open.plan!.rooms[roomIndex.value])
+const index = computed(() => room.value?.leaks.findIndex((l) => l.id === props.id) ?? -1)
+const leak = computed(() => room.value?.leaks[index.value])
+
+const first = computed(() =>
+  (open.assessment?.trips ?? [])
+    .filter((t) => t.leakId === props.id && t.volumeM3.high != null)
+    .sort((a, b) => a.volumeM3.high! - b.volumeM3.high!)
+    .at(0),
+)
+const flow = computed(() => open.outcomeOf(open.assessment, props.id, 'away')?.flowM3PerS)
+
+const set = (what: string, change: (leak: LeakPoint) => void) =>
+  view.edit(`leak ${props.id} ${what}`, (draft) => change(draft.rooms[roomIndex.value]!.leaks[index.value]!))
+async function takeOff() {
+  if (
+    await view.attempt('taken off the drawing', (draft) => {
+      draft.rooms[roomIndex.value]!.leaks[index.value]!.at = null
+    })
+  )
+    view.chosen = null
+}
+</script>
+
+<template>
+  <FloorSheet v-if="leak" :title="leak.name" take-out="Take it off the drawing" @take-out="takeOff">
+    <PointFields
+      v-if="leak.at"
+      :at="leak.at"
+      :apply="(key, value) => set(key, (l) => void (l.at![key] = value))"
+      :pointer="`/rooms/${roomIndex}/leaks/${index}/at`"
+    />
+    <template #below>
+      <p class="mt-3">
+        {{ leakKinds.find((k) => k.value === leak!.kind)?.label }}
+        <strong v-if="flow" class="figures">{{ showBounds('flow', flow, preferences.system) }}</strong>
+      </p>
+      <p v-if="!leak.pipeId" class="text-faded text-[13.5px]">
+        Its water comes from no main: closing one does not stop it.
+      </p>
+      <p class="mt-1">
+        <template v-if="first">
+          First known to {{ open.plan!.sensors.find((s) => s.id === first!.sensorId)?.name }} after
+          <strong class="figures text-river">{{
+            showBounds('volume', first.volumeM3, preferences.system)
+          }}</strong>{{
+            first.timeS == null ? '' : `, ${show('duration', first.timeS, preferences.system)}`
+          }}.
+        </template>
+        <strong v-else class="text-clay">No sensor is known ever to hear it.</strong>
+      </p>
+      <RouterLink
+        class="act-quiet mt-2 -ml-2 inline-block"
+        :to="{ path: `/sites/${open.siteId}/rooms`, query: { room: room!.id } }"
+      >
+        Kind, pipe and what it would ruin
+      </RouterLink>
+    </template>
+  </FloorSheet>
+</template>

@@ -1,0 +1,28 @@
+import type { PlacementSuggestion, Plan } from '@/api/types'
+import { freshId } from '@/plan/names'
+
+/**
+ * Takes suggested sensors into a plan. Each joins the rules that listen in its room, or else those that close: a sensor
+ * that no rule listens to does nothing.
+ */
+export function acceptInto(draft: Plan, suggestions: PlacementSuggestion[]) {
+  for (const suggestion of suggestions) {
+    const id = freshId(
+      suggestion.name,
+      draft.sensors.map((s) => s.id),
+    )
+    const neighbours = new Set(draft.sensors.filter((s) => s.roomId === suggestion.roomId).map((s) => s.id))
+    const listening = draft.rules.filter((r) => r.sensorIds.some((s) => neighbours.has(s)))
+    const rules = listening.length ? listening : draft.rules.filter((r) => r.action === 'close')
+    draft.sensors.push({
+      id,
+      name: suggestion.name,
+      specId: suggestion.specId,
+      roomId: suggestion.roomId,
+      at: suggestion.at,
+      hold: 'unknown',
+      distances: [],
+    })
+    for (const rule of rules) rule.sensorIds.push(id)
+  }
+}
