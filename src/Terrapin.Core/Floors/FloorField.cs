@@ -9,7 +9,7 @@ public sealed record DrainReached(int Cell, double ReachedM3, double CapacityM3P
 /// <summary>What one leak does on the floor, whatever its flow: litres on the floor before the water is here.</summary>
 public sealed class FloorField
 {
-    internal FloorField(double[] arrivalM3, double[] deepM3, IReadOnlyList<DrainReached> drains, double totalM3, double lyingM3)
+    internal FloorField(float[] arrivalM3, float[] deepM3, IReadOnlyList<DrainReached> drains, double totalM3, double lyingM3)
     {
         ArrivalM3 = arrivalM3;
         DeepM3 = deepM3;
@@ -19,10 +19,10 @@ public sealed class FloorField
     }
 
     /// <summary>For each cell; infinite where the water never gets.</summary>
-    public double[] ArrivalM3 { get; }
+    public float[] ArrivalM3 { get; }
 
     /// <summary>For each cell, when the water there is as deep as the gap that was asked for; infinite: never.</summary>
-    public double[] DeepM3 { get; }
+    public float[] DeepM3 { get; }
 
     /// <summary>In the order in which they were come to.</summary>
     public IReadOnlyList<DrainReached> Drains { get; }

@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Terrapin.Core.Plans;
 
 namespace Terrapin.Core.Floors;
@@ -52,6 +53,7 @@ public sealed class FloorRaster
         DropTo = new int[count];
         Columns = new int[count];
         OpenSides = new byte[count];
+        IsPlain = new bool[count];
         Array.Fill(Room, (short)-1);
         Array.Fill(RightBarrierM, double.PositiveInfinity);
         Array.Fill(BelowBarrierM, double.PositiveInfinity);
@@ -85,6 +87,9 @@ public sealed class FloorRaster
 
     /// <summary>The sides on which a cell is open, one bit each: right, below, left, above.</summary>
     internal byte[] OpenSides { get; }
+
+    /// <summary>Cells whose open neighbours all lie at their own height, without drain or drop: most of a floor.</summary>
+    internal bool[] IsPlain { get; }
 
     /// <summary>The cell of another storey that water falls to; -1: it stays.</summary>
     public int[] DropTo { get; }
@@ -134,6 +139,7 @@ public sealed class FloorRaster
         raster.OpenDoorways(plan, unknownThresholdM);
         raster.OpenDrops(plan);
         raster.NoteOpenSides();
+        raster.NotePlainCells();
         return raster;
     }
 
@@ -289,7 +295,22 @@ public sealed class FloorRaster
         }
     }
 
+    private void NotePlainCells()
+    {
+        for (int cell = 0; cell < Count; cell++)
+        {
+            bool plain = Room[cell] >= 0 && DropTo[cell] < 0 && !Drains.ContainsKey(cell);
+            for (int side = 0; side < 4 && plain; side++)
+            {
+                plain = !TryBeside(cell, side, out int next) || (BedM[next] == BedM[cell] && SillM(cell, side, next) == BedM[cell] && DropTo[next] < 0);
+            }
+
+            IsPlain[cell] = plain;
+        }
+    }
+
     /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, where water can pass to it.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal bool TryBeside(int cell, int side, out int next)
     {
         next = side switch
@@ -303,6 +324,7 @@ public sealed class FloorRaster
     }
 
     /// <summary>The height that water has to stand at to pass between two cells beside each other.</summary>
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal double SillM(int cell, int side, int next)
     {
         double bed = Math.Max(BedM[cell], BedM[next]);

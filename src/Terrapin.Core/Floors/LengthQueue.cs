@@ -17,7 +17,7 @@ internal sealed class LengthQueue(double cellM)
 
     public void Push(int cell, double lengthM)
     {
-        int at = (int)(Math.Max(bucket, (long)(lengthM * perM)) % Buckets);
+        int at = (int)(Math.Max(bucket, (long)(lengthM * perM)) & (Buckets - 1));
         if (counts[at] == cells[at].Length)
         {
             Array.Resize(ref cells[at], counts[at] * 2);
@@ -35,12 +35,12 @@ internal sealed class LengthQueue(double cellM)
             return false;
         }
 
-        while (counts[bucket % Buckets] == 0)
+        while (counts[bucket & (Buckets - 1)] == 0)
         {
             bucket++;
         }
 
-        int at = (int)(bucket % Buckets);
+        int at = (int)(bucket & (Buckets - 1));
         cell = cells[at][--counts[at]];
         held--;
         return true;

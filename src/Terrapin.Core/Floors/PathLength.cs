@@ -14,14 +14,15 @@ internal static class PathLength
     /// <param name="source">The leak's cell.</param>
     /// <param name="offXM">Of the leak from the middle of its cell, m.</param>
     /// <param name="offYM">The same along y.</param>
-    /// <returns>m; infinite where water cannot get.</returns>
-    public static double[] From(FloorRaster raster, int source, double offXM, double offYM)
+    /// <param name="length">All infinite; gets the ways, m, and stays infinite where water cannot get.</param>
+    public static void Find(FloorRaster raster, int source, double offXM, double offYM, double[] length)
     {
-        var length = new double[raster.Count];
         var done = new bool[raster.Count];
-        Array.Fill(length, double.PositiveInfinity);
         var queue = new LengthQueue(raster.CellM);
         Seed(raster, source, offXM, offYM, length, queue);
+        byte[] openSides = raster.OpenSides;
+        int[] dropTo = raster.DropTo;
+        double h = raster.CellM;
         while (queue.TryPop(out int cell))
         {
             if (done[cell])
@@ -30,23 +31,34 @@ internal static class PathLength
             }
 
             done[cell] = true;
-            int drop = raster.DropTo[cell];
-            if (drop >= 0)
+            if (dropTo[cell] is >= 0 and var drop)
             {
                 Offer(drop, length[cell], length, queue);
                 continue;
             }
 
-            for (int side = 0; side < 4; side++)
+            int open = openSides[cell];
+            int columns = raster.Columns[cell];
+            if ((open & 1) != 0 && !done[cell + 1])
             {
-                if (raster.TryBeside(cell, side, out int next) && !done[next])
-                {
-                    Update(raster, next, length, queue);
-                }
+                Update(openSides[cell + 1], columns, h, cell + 1, length, queue);
+            }
+
+            if ((open & 2) != 0 && !done[cell + columns])
+            {
+                Update(openSides[cell + columns], columns, h, cell + columns, length, queue);
+            }
+
+            if ((open & 4) != 0 && !done[cell - 1])
+            {
+                Update(openSides[cell - 1], columns, h, cell - 1, length, queue);
+            }
+
+            if ((open & 8) != 0 && !done[cell - columns])
+            {
+                Update(openSides[cell - columns], columns, h, cell - columns, length, queue);
             }
         }
-
-        return length;
     }
 
     private static void Seed(FloorRaster raster, int source, double offXM, double offYM, double[] length, LengthQueue queue)
@@ -90,10 +102,8 @@ internal static class PathLength
         return joinsAcross && joinsDown;
     }
 
-    private static void Update(FloorRaster raster, int cell, double[] length, LengthQueue queue)
+    private static void Update(int open, int columns, double h, int cell, double[] length, LengthQueue queue)
     {
-        int open = raster.OpenSides[cell];
-        int columns = raster.Columns[cell];
         double right = (open & 1) != 0 ? length[cell + 1] : double.PositiveInfinity;
         double below = (open & 2) != 0 ? length[cell + columns] : double.PositiveInfinity;
         double left = (open & 4) != 0 ? length[cell - 1] : double.PositiveInfinity;
@@ -101,7 +111,6 @@ internal static class PathLength
         double a = Math.Min(left, right);
         double b = Math.Min(above, below);
         double apart = Math.Abs(a - b);
-        double h = raster.CellM;
         double found = apart < h ? (a + b + Math.Sqrt((2 * h * h) - (apart * apart))) / 2 : Math.Min(a, b) + h;
         Offer(cell, found, length, queue);
     }

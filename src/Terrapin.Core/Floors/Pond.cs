@@ -1,8 +1,11 @@
 namespace Terrapin.Core.Floors;
 
 /// <summary>Cells under one level of water, deeper than the film.</summary>
-internal sealed class Pond(double levelM)
+internal sealed class Pond(int number, double levelM)
 {
+    /// <summary>Its own among the ponds of a field, from 1.</summary>
+    public int Number => number;
+
     /// <summary>The pond that took this one in.</summary>
     private Pond? takenBy;
 

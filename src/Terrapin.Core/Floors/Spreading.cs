@@ -1,3 +1,5 @@
+using System.Buffers;
+
 namespace Terrapin.Core.Floors;
 
 /// <summary>
@@ -5,24 +7,35 @@ namespace Terrapin.Core.Floors;
 /// its film; a hollow fills to its sill before the region runs on over it; a threshold is a sill too; a wall or plinth
 /// stops it; an opening takes it to the storey below.
 /// </summary>
-public sealed class Spreading
+public sealed class Spreading : IDisposable
 {
     /// <summary>Effective surface slope of a spreading film, m/m: our own figure.</summary>
     public const double SlopeMPerM = 0.002;
 
     private const double Hair = 1e-9;
 
+    /// <summary>Cells whose ways differ by less than this share of a cell may be wetted in any order.</summary>
+    private const double OrderCells = 0.05;
+
     private readonly FloorRaster raster;
     private readonly double gapM;
     private readonly double[] lengthM;
-    private readonly double[] arrivalM3;
-    private readonly double[] deepM3;
+    private readonly float[] arrivalM3;
+    private readonly float[] deepM3;
     private readonly double[] offered;
     private readonly Pond?[] pondOf;
-    private readonly CellHeap front = new(8192);
+
+    /// <summary>The pond that a wet cell waits to go under in.</summary>
+    private readonly int[] shoreOf;
+
+    /// <summary>At which level it does.</summary>
+    private readonly double[] shoreAtM;
+    private readonly FrontQueue front;
+    private readonly Stack<int> flood = new();
     private readonly List<DrainReached> drains = [];
     private readonly double cellM2;
     private double volumeM3;
+    private int ponds;
 
     /// <summary>Water that falls goes on falling: nothing more happens on the storeys above, whose cells come before this.</summary>
     private int fallenTo;
@@ -32,14 +45,35 @@ public sealed class Spreading
         this.raster = raster;
         this.gapM = gapM;
         cellM2 = raster.CellM * raster.CellM;
-        lengthM = PathLength.From(raster, source, offXM, offYM);
-        arrivalM3 = new double[raster.Count];
-        offered = new double[raster.Count];
-        pondOf = new Pond?[raster.Count];
-        Array.Fill(offered, double.PositiveInfinity);
-        Array.Fill(arrivalM3, double.PositiveInfinity);
-        deepM3 = gapM > 0 ? new double[raster.Count] : arrivalM3;
-        Array.Fill(deepM3, double.PositiveInfinity);
+        front = new FrontQueue(SlopeMPerM * raster.CellM * OrderCells);
+        lengthM = Rent(double.PositiveInfinity);
+        offered = Rent(double.PositiveInfinity);
+        shoreAtM = Rent(0.0);
+        shoreOf = Rent(0);
+        pondOf = Rent<Pond?>(null);
+        PathLength.Find(raster, source, offXM, offYM, lengthM);
+        arrivalM3 = new float[raster.Count];
+        deepM3 = gapM > 0 ? new float[raster.Count] : arrivalM3;
+        Array.Fill(arrivalM3, float.PositiveInfinity);
+        Array.Fill(deepM3, float.PositiveInfinity);
+    }
+
+    // Large arrays for each field anew cost more than the field itself.
+    private T[] Rent<T>(T filled)
+    {
+        T[] array = ArrayPool<T>.Shared.Rent(raster.Count);
+        array.AsSpan(0, raster.Count).Fill(filled);
+        return array;
+    }
+
+    /// <summary>Gives back what the work needed; the field stays.</summary>
+    public void Dispose()
+    {
+        ArrayPool<double>.Shared.Return(lengthM);
+        ArrayPool<double>.Shared.Return(offered);
+        ArrayPool<double>.Shared.Return(shoreAtM);
+        ArrayPool<int>.Shared.Return(shoreOf);
+        ArrayPool<Pond?>.Shared.Return(pondOf, clearArray: true);
     }
 
     /// <summary>The field of one leak.</summary>
@@ -58,18 +92,22 @@ public sealed class Spreading
 
         ArgumentOutOfRangeException.ThrowIfNegative(gapM);
         (double middleX, double middleY) = raster.SheetOf(storeyId)!.MiddleOf(source);
-        return new Spreading(raster, source, at.AcrossM - middleX, at.DownM - middleY, gapM).Grow(source);
+        using var spreading = new Spreading(raster, source, at.AcrossM - middleX, at.DownM - middleY, gapM);
+        return spreading.Grow(source);
     }
 
     private FloorField Grow(int source)
     {
         front.Push(source, raster.BedM[source]);
-        while (front.Count > 0)
+        while (front.TryPop(out int cell))
         {
-            int cell = front.Pop(out _);
-            if (double.IsInfinity(arrivalM3[cell]) && cell >= fallenTo)
+            if (float.IsInfinity(arrivalM3[cell]) && cell >= fallenTo)
             {
-                RiseTo(cell);
+                if (!raster.IsPlain[cell])
+                {
+                    RiseTo(cell);
+                }
+
                 Wet(cell);
             }
         }
@@ -79,13 +117,19 @@ public sealed class Spreading
 
     private void Wet(int cell)
     {
-        arrivalM3[cell] = volumeM3;
+        arrivalM3[cell] = (float)volumeM3;
         if (raster.FilmM[cell] >= gapM)
         {
-            deepM3[cell] = volumeM3;
+            deepM3[cell] = (float)volumeM3;
         }
 
         volumeM3 += raster.FilmM[cell] * cellM2;
+        if (raster.IsPlain[cell])
+        {
+            OfferBesidePlain(cell);
+            return;
+        }
+
         if (raster.Drains.TryGetValue(cell, out double capacity))
         {
             drains.Add(new DrainReached(cell, volumeM3, capacity));
@@ -93,26 +137,66 @@ public sealed class Spreading
 
         if (raster.DropTo[cell] is >= 0 and var drop)
         {
+            FallTo(raster.Sheets.Where(s => s.Offset <= drop).Max(s => s.Offset));
             Offer(drop, raster.BedM[drop]);
-            fallenTo = Math.Max(fallenTo, raster.Sheets.Where(s => s.Offset <= drop).Max(s => s.Offset));
             return;
         }
 
         for (int side = 0; side < 4; side++)
         {
-            if (!raster.TryBeside(cell, side, out int next))
+            if (raster.TryBeside(cell, side, out int next))
             {
-                continue;
+                Meet(cell, next, raster.SillM(cell, side, next));
             }
+        }
+    }
 
-            if (double.IsInfinity(arrivalM3[next]))
-            {
-                Offer(next, raster.SillM(cell, side, next));
-            }
-            else if (pondOf[next]?.Whole() is { } pond)
-            {
-                pond.Shore.Enqueue(cell, raster.SillM(cell, side, next));
-            }
+    private void FallTo(int storey)
+    {
+        if (storey > fallenTo)
+        {
+            fallenTo = storey;
+            front.Clear();
+        }
+    }
+
+    /// <summary>All that is open beside a plain cell lies at its own height.</summary>
+    private void OfferBesidePlain(int cell)
+    {
+        int open = raster.OpenSides[cell];
+        int columns = raster.Columns[cell];
+        double bed = raster.BedM[cell];
+        if ((open & 1) != 0)
+        {
+            Meet(cell, cell + 1, bed);
+        }
+
+        if ((open & 2) != 0)
+        {
+            Meet(cell, cell + columns, bed);
+        }
+
+        if ((open & 4) != 0)
+        {
+            Meet(cell, cell - 1, bed);
+        }
+
+        if ((open & 8) != 0)
+        {
+            Meet(cell, cell - columns, bed);
+        }
+    }
+
+    /// <summary>A cell just wetted and one beside it: a dry one may be next; a pond there has a new shore.</summary>
+    private void Meet(int cell, int next, double sillM)
+    {
+        if (float.IsInfinity(arrivalM3[next]))
+        {
+            Offer(next, sillM);
+        }
+        else if (ponds > 0 && pondOf[next]?.Whole() is { } pond)
+        {
+            Await(pond, cell, sillM);
         }
     }
 
@@ -133,7 +217,7 @@ public sealed class Spreading
         double lowest = double.PositiveInfinity;
         for (int side = 0; side < 4; side++)
         {
-            if (!raster.TryBeside(cell, side, out int next) || double.IsInfinity(arrivalM3[next]) || raster.DropTo[next] >= 0)
+            if (!raster.TryBeside(cell, side, out int next) || float.IsInfinity(arrivalM3[next]) || raster.DropTo[next] >= 0)
             {
                 continue;
             }
@@ -160,7 +244,7 @@ public sealed class Spreading
 
     private Pond Begin(int cell)
     {
-        var pond = new Pond(raster.BedM[cell]);
+        var pond = new Pond(++ponds, raster.BedM[cell]);
         Drown(pond, cell);
         return pond;
     }
@@ -176,10 +260,31 @@ public sealed class Spreading
 
         for (int side = 0; side < 4; side++)
         {
-            if (raster.TryBeside(cell, side, out int next) && !double.IsInfinity(arrivalM3[next]) && raster.DropTo[next] < 0 && pondOf[next]?.Whole() != pond)
+            if (!raster.TryBeside(cell, side, out int next) || float.IsInfinity(arrivalM3[next]) || raster.DropTo[next] >= 0 || pondOf[next]?.Whole() == pond)
             {
-                pond.Shore.Enqueue(next, raster.SillM(cell, side, next));
+                continue;
             }
+
+            double sill = raster.SillM(cell, side, next);
+            if (sill <= pond.LevelM)
+            {
+                flood.Push(next);
+            }
+            else
+            {
+                Await(pond, next, sill);
+            }
+        }
+    }
+
+    /// <summary>Notes a wet cell on the shore of a pond, once.</summary>
+    private void Await(Pond pond, int cell, double sillM)
+    {
+        if (shoreOf[cell] != pond.Number || sillM < shoreAtM[cell])
+        {
+            shoreOf[cell] = pond.Number;
+            shoreAtM[cell] = sillM;
+            pond.Shore.Enqueue(cell, sillM);
         }
     }
 
@@ -187,6 +292,12 @@ public sealed class Spreading
     {
         while (true)
         {
+            // A level floor goes under at once.
+            while (flood.TryPop(out int level))
+            {
+                pond = Absorb(pond, level);
+            }
+
             double shore = pond.Shore.TryPeek(out int beside, out double at) ? at : double.PositiveInfinity;
             double shallow = pond.Shallow.TryPeek(out int thin, out double deepAt) ? deepAt : double.PositiveInfinity;
             double next = Math.Min(Math.Min(shore, shallow), levelM);
@@ -199,7 +310,7 @@ public sealed class Spreading
             if (shallow <= shore)
             {
                 pond.Shallow.Dequeue();
-                deepM3[thin] = Math.Min(deepM3[thin], volumeM3);
+                deepM3[thin] = Math.Min(deepM3[thin], (float)volumeM3);
                 continue;
             }
 
@@ -247,7 +358,7 @@ public sealed class Spreading
         double sum = 0;
         for (int cell = 0; cell < raster.Count; cell++)
         {
-            if (!double.IsInfinity(arrivalM3[cell]))
+            if (!float.IsInfinity(arrivalM3[cell]))
             {
                 sum += (raster.FilmM[cell] + (pondOf[cell] is { } pond ? pond.Whole().LevelM - raster.BedM[cell] : 0)) * cellM2;
             }

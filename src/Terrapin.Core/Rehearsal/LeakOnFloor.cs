@@ -80,7 +80,7 @@ internal sealed class LeakOnFloor
     public bool Hears(Sensor sensor)
     {
         int[] cells = CellsOf(sensor);
-        return cells.Length > 0 && (sensor.RoomId == room.Id || cells.Any(c => double.IsFinite(field.ArrivalM3[c])));
+        return cells.Length > 0 && (sensor.RoomId == room.Id || cells.Any(c => float.IsFinite(field.ArrivalM3[c])));
     }
 
     /// <summary>
@@ -98,7 +98,7 @@ internal sealed class LeakOnFloor
         }
 
         int[] cells = CellsOf(sensor);
-        double[] deep = field.ArrivalM3;
+        float[] deep = field.ArrivalM3;
         if (cells.Any(c => raster.FilmM[c] < gapM))
         {
             deep = floors.FieldOf(plan, room, leak, gapM, guess)!.DeepM3;
@@ -107,7 +107,7 @@ internal sealed class LeakOnFloor
         double lying = cells.Min(c => deep[c]);
         if (double.IsInfinity(lying))
         {
-            tooThin |= cells.Any(c => double.IsFinite(field.ArrivalM3[c]));
+            tooThin |= cells.Any(c => float.IsFinite(field.ArrivalM3[c]));
             return null;
         }
 

@@ -38,10 +38,23 @@ public sealed class PlacementSearch
     /// <summary>As many leaks as a cover keeps bits for; beyond, additions and exchanges go alone.</summary>
     private const int MostCovered = 64;
 
+    /// <summary>So many candidates are held against each other one.</summary>
+    private const int MostPivots = 256;
+
+    /// <summary>In m³, that sums stay numbers: more than any house loses.</summary>
+    private const float Never = 1e6f;
+
     private readonly float[][] trips;
+
+    /// <summary>The same, no later than what stays hears, as long as whole vectors.</summary>
+    private readonly float[][] rows;
+    private readonly float[] paddedWeights;
     private readonly int[] indices;
     private readonly double[] weights;
     private readonly float[] heard;
+
+    /// <summary>Of each leak, the least for which any place hears it.</summary>
+    private readonly float[] soonest;
     private readonly int leaks;
     private readonly CancellationToken cancel;
 
@@ -51,7 +64,14 @@ public sealed class PlacementSearch
         weights = problem.Weights;
         leaks = weights.Length;
         heard = [.. problem.HeardM3.Select(h => (float)h)];
-        (trips, indices) = Undominated(problem);
+        paddedWeights = Padded([.. weights.Select(w => (float)w)]);
+        (rows, indices) = Undominated(problem);
+        trips = [.. indices.Select(i => problem.TripM3[i])];
+        soonest = [.. heard];
+        foreach (float[] trip in trips)
+        {
+            Take(soonest, trip);
+        }
     }
 
     /// <summary>The choice for one sensor, for two, and so on; ends early where one more helps nothing.</summary>
@@ -107,23 +127,23 @@ public sealed class PlacementSearch
         return ScoreOf(covered).CompareTo(ScoreOf(grown)) < 0 ? covered : grown;
     }
 
-    /// <summary>Drops every candidate that another hears no later in all leaks: what is left has the same best choice.</summary>
-    private static (float[][] Trips, int[] Indices) Undominated(PlacementProblem problem)
+    /// <summary>
+    /// Drops candidates that another hears no later in all leaks: what is left has the same best choice. Each is held against some
+    /// of the others only, which drops nearly all that can go at a small part of the cost.
+    /// </summary>
+    private static (float[][] Rows, int[] Indices) Undominated(PlacementProblem problem)
     {
-        const float never = 1e6f; // m³, so that sums stay numbers
-        float[] heard = [.. problem.HeardM3.Select(h => (float)Math.Min(h, never))];
-        int width = (heard.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count;
         var rows = new List<(float Sum, double Price, int Index, float[] Row)>();
+        float[] heard = Padded([.. problem.HeardM3.Select(h => (float)h)]);
         for (int i = 0; i < problem.TripM3.Count; i++)
         {
-            float[] row = new float[width];
+            float[] row = Padded(problem.TripM3[i]);
             float sum = 0;
             bool helps = false;
-            for (int l = 0; l < heard.Length; l++)
+            for (int l = 0; l < row.Length; l++)
             {
-                float trip = problem.TripM3[i][l];
-                helps |= trip < heard[l];
-                row[l] = Math.Min(trip, heard[l]);
+                helps |= row[l] < heard[l];
+                row[l] = Math.Min(row[l], heard[l]);
                 sum += row[l];
             }
 
@@ -134,23 +154,32 @@ public sealed class PlacementSearch
         }
 
         rows.Sort((a, b) => a.Sum != b.Sum ? a.Sum.CompareTo(b.Sum) : a.Price != b.Price ? a.Price.CompareTo(b.Price) : a.Index.CompareTo(b.Index));
-        var front = new List<(float[] Row, int Index)>();
+        var kept = new List<(int Index, float[] Row)>();
+        var pivots = new List<float[]>();
         foreach ((_, _, int index, float[] row) in rows)
         {
-            int by = front.FindIndex(f => NoLater(f.Row, row));
-            if (by < 0)
-            {
-                front.Add((row, index));
-            }
-            else if (by > 0)
+            int by = pivots.FindIndex(p => NoLater(p, row));
+            if (by > 0)
             {
                 // Neighbours are dominated by the same one: it is looked at first.
-                (front[by], front[by / 2]) = (front[by / 2], front[by]);
+                (pivots[by], pivots[by / 2]) = (pivots[by / 2], pivots[by]);
+            }
+            else if (by < 0)
+            {
+                kept.Add((index, row));
+                if (pivots.Count < MostPivots)
+                {
+                    pivots.Add(row);
+                }
+                else
+                {
+                    pivots[^1] = row;
+                }
             }
         }
 
-        front.Sort((a, b) => a.Index.CompareTo(b.Index));
-        return ([.. front.Select(f => problem.TripM3[f.Index])], [.. front.Select(f => f.Index)]);
+        kept.Sort((a, b) => a.Index.CompareTo(b.Index));
+        return ([.. kept.Select(k => k.Row)], [.. kept.Select(k => k.Index)]);
     }
 
     private static bool NoLater(float[] a, float[] b)
@@ -172,9 +201,15 @@ public sealed class PlacementSearch
         float[] nearest = Nearest(taken);
         int best = 0;
         var bestScore = new PlacementScore(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity);
+        float[] padded = Padded(nearest);
         for (int c = 0; c < trips.Length; c++)
         {
-            PlacementScore score = ScoreWith(nearest, trips[c], bestScore);
+            if (!MayBeat(padded, rows[c], bestScore))
+            {
+                continue;
+            }
+
+            PlacementScore score = ScoreWith(nearest, trips[c], weights, bestScore);
             if (score.CompareTo(bestScore) < 0)
             {
                 (best, bestScore) = (c, score);
@@ -210,7 +245,7 @@ public sealed class PlacementSearch
 
     /// <summary>
     /// So many candidates that hear every leak that can be heard within the smallest limit for which there are so many;
-    /// <see langword="null"/> where so few cannot hear them all.
+    /// <see langword="null"/> where so few cannot hear them all, or not sooner than those known.
     /// </summary>
     private int[]? Cover(int n, int[] known)
     {
@@ -219,20 +254,26 @@ public sealed class PlacementSearch
             return null;
         }
 
-        float[] best = [.. Enumerable.Range(0, leaks).Select(l => Math.Min(heard[l], trips.Min(t => t[l])))];
-        float least = best.Where(float.IsFinite).DefaultIfEmpty(0).Max();
-        PlacementScore reached = ScoreOf(known);
-        bool all = Nearest(known).Zip(best).All(p => float.IsFinite(p.First) || float.IsInfinity(p.Second));
-        float most = all ? (float)reached.WorstM3 : trips.SelectMany(t => t).Where(float.IsFinite).DefaultIfEmpty(0).Max();
-        float[] limits = [.. trips.SelectMany(t => t).Where(t => t >= least && t <= most).Append(least).Distinct().Order()];
-        int[]? found = null;
+        float least = soonest.Where(float.IsFinite).DefaultIfEmpty(0).Max();
+        float[] nearest = Nearest(known);
+        bool all = nearest.Zip(soonest).All(p => float.IsFinite(p.First) || float.IsInfinity(p.Second));
+        float below = all ? nearest.Where(float.IsFinite).DefaultIfEmpty(0).Max() : float.PositiveInfinity;
+        float highest = LargestBelow(below);
+
+        // What is known already is most often the least: one look at the next limit below tells.
+        if (highest < least || CoverWithin(highest, n) is not { } found)
+        {
+            return null;
+        }
+
+        float[] limits = LimitsBetween(least, highest);
         int low = 0;
         int high = limits.Length - 1;
         while (low <= high)
         {
             cancel.ThrowIfCancellationRequested();
             int middle = (low + high) / 2;
-            if (CoverWithin(limits[middle], n, best) is { } cover)
+            if (CoverWithin(limits[middle], n) is { } cover)
             {
                 (found, high) = (cover, middle - 1);
             }
@@ -245,12 +286,45 @@ public sealed class PlacementSearch
         return found;
     }
 
-    private int[]? CoverWithin(float limit, int n, float[] best)
+    private float[] LimitsBetween(float least, float highest)
+    {
+        var limits = new List<float>();
+        foreach (float[] trip in trips)
+        {
+            foreach (float volume in trip)
+            {
+                if (volume >= least && volume < highest)
+                {
+                    limits.Add(volume);
+                }
+            }
+        }
+
+        limits.Sort();
+        return [.. limits];
+    }
+
+    /// <summary>The largest trip of any candidate below a limit; negative where there is none.</summary>
+    private float LargestBelow(float limit)
+    {
+        float largest = -1;
+        foreach (float[] trip in trips)
+        {
+            foreach (float volume in trip)
+            {
+                largest = volume < limit && volume > largest ? volume : largest;
+            }
+        }
+
+        return largest;
+    }
+
+    private int[]? CoverWithin(float limit, int n)
     {
         ulong wanted = 0;
         for (int l = 0; l < leaks; l++)
         {
-            if (float.IsFinite(best[l]) && heard[l] > limit)
+            if (float.IsFinite(soonest[l]) && heard[l] > limit)
             {
                 wanted |= 1UL << l;
             }
@@ -268,9 +342,17 @@ public sealed class PlacementSearch
             sets.TryAdd(set & wanted, c);
         }
 
-        ulong[] maximal = [.. sets.Keys.Where(s => s != 0 && !sets.Keys.Any(o => o != s && (s & ~o) == 0))];
+        var maximal = new List<ulong>();
+        foreach (ulong set in sets.Keys.OrderByDescending(BitOperations.PopCount))
+        {
+            if (set != 0 && !maximal.Exists(m => (set & ~m) == 0))
+            {
+                maximal.Add(set);
+            }
+        }
+
         var taken = new List<ulong>();
-        return Covered(wanted, n, maximal, taken) ? [.. taken.Select(s => sets[s])] : null;
+        return Covered(wanted, n, [.. maximal], taken) ? [.. taken.Select(s => sets[s])] : null;
     }
 
     /// <summary>Branches on the leak that the fewest sets hear.</summary>
@@ -338,7 +420,56 @@ public sealed class PlacementSearch
     private static PlacementScore ScoreOf(float[] nearest, double[] weights) =>
         ScoreWith(nearest, nearest, weights, new PlacementScore(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity));
 
-    private PlacementScore ScoreWith(float[] nearest, float[] trip, PlacementScore toBeat) => ScoreWith(nearest, trip, weights, toBeat);
+    /// <summary>Whether a candidate's score can be better than another, several leaks at a time and a hair too kindly.</summary>
+    private bool MayBeat(float[] nearest, float[] row, PlacementScore toBeat)
+    {
+        const double hair = 1e-4;
+        var never = new Vector<float>(Never);
+        Vector<float> unheard = Vector<float>.Zero;
+        Vector<float> worst = Vector<float>.Zero;
+        Vector<float> sum = Vector<float>.Zero;
+        for (int l = 0; l < row.Length; l += Vector<float>.Count)
+        {
+            var volume = Vector.Min(new Vector<float>(nearest, l), new Vector<float>(row, l));
+            var weight = new Vector<float>(paddedWeights, l);
+            Vector<int> isUnheard = Vector.GreaterThanOrEqual(volume, never);
+            unheard += Vector.ConditionalSelect(isUnheard, weight, Vector<float>.Zero);
+            volume = Vector.ConditionalSelect(isUnheard, Vector<float>.Zero, volume);
+            worst = Vector.Max(worst, volume);
+            sum += volume * weight;
+        }
+
+        double missing = Vector.Sum(unheard);
+        if (missing > toBeat.Unheard * (1 + hair))
+        {
+            return false;
+        }
+
+        if (missing < toBeat.Unheard * (1 - hair) || double.IsInfinity(toBeat.Unheard))
+        {
+            return true;
+        }
+
+        float most = 0;
+        for (int lane = 0; lane < Vector<float>.Count; lane++)
+        {
+            most = Math.Max(most, worst[lane]);
+        }
+
+        return most < toBeat.WorstM3 || (most == toBeat.WorstM3 && Vector.Sum(sum) <= toBeat.SumM3 * (1 + hair));
+    }
+
+    /// <summary>A row as long as whole vectors, with a number for never.</summary>
+    private static float[] Padded(float[] row)
+    {
+        var padded = new float[(row.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count];
+        for (int l = 0; l < row.Length; l++)
+        {
+            padded[l] = Math.Min(row[l], Never);
+        }
+
+        return padded;
+    }
 
     /// <summary>Gives up, with a score that is no better, once it cannot beat the other.</summary>
     private static PlacementScore ScoreWith(float[] nearest, float[] trip, double[] weights, PlacementScore toBeat)
@@ -352,15 +483,16 @@ public sealed class PlacementSearch
             if (float.IsPositiveInfinity(volume))
             {
                 unheard += weights[l];
-                if (unheard > toBeat.Unheard)
-                {
-                    break;
-                }
             }
             else
             {
                 worst = Math.Max(worst, volume);
                 sum += volume * weights[l];
+            }
+
+            if (unheard > toBeat.Unheard || (unheard == toBeat.Unheard && worst > toBeat.WorstM3))
+            {
+                break;
             }
         }
 

@@ -124,7 +124,7 @@ public class SpreadingTests
         Room[] rooms = [Square("first", 0, 0, 2, 2) with { FloorHeightM = 0 }, Square("pit", 2, 0, 2, 2) with { FloorHeightM = -0.02 }];
         Drawn drawn = Draw(rooms, [Door("a", 2, 0.2)]);
         FloorField field = drawn.Field("first", 1, 1, gapM: FilmM + 0.004);
-        Assert.True(double.IsInfinity(field.DeepM3[drawn.Cell(0.5, 0.5)]));
+        Assert.True(float.IsInfinity(field.DeepM3[drawn.Cell(0.5, 0.5)]));
         FloorField thin = drawn.Field("first", 1, 1, gapM: FilmM - 0.001);
         Assert.Equal(thin.ArrivalM3, thin.DeepM3);
     }
@@ -141,8 +141,8 @@ public class SpreadingTests
             ];
             Drawn drawn = Draw(rooms, [Door("a", 2, 0.2) with { ThresholdM = threshold }, Door("b", 4, 0.1)]);
             FloorField field = drawn.Field("first", x, y);
-            double[] arrivals = [.. field.ArrivalM3.Where(double.IsFinite)];
-            return Math.Abs(field.TotalM3 - field.LyingM3) < 1e-9 && arrivals.Min() == 0 && arrivals.Max() <= field.TotalM3;
+            float[] arrivals = [.. field.ArrivalM3.Where(float.IsFinite)];
+            return Math.Abs(field.TotalM3 - field.LyingM3) < 1e-9 && arrivals.Min() == 0 && arrivals.Max() <= (float)field.TotalM3;
         },
         iter: 60);
 
