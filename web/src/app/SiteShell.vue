@@ -71,6 +71,7 @@ function named() {
 const pages = [
   { to: 'floor', name: 'Floor plan and water map' },
   { to: 'options', name: 'Options side by side' },
+  { to: 'bill', name: 'Bill of materials' },
   { to: 'catalogue', name: 'Catalogue' },
 ]
 
@@ -101,9 +102,7 @@ const commands = computed<Command[]>(() => [
     name: `Main: ${main.name}`,
     run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
   })),
-  { name: 'Floor plan and water map', run: () => goTo('floor') },
-  { name: 'Options side by side', run: () => goTo('options') },
-  { name: 'Catalogue', run: () => goTo('catalogue') },
+  ...pages.map((page) => ({ name: page.name, run: () => goTo(page.to) })),
   { name: 'Save', run: save },
   { name: 'Undo', run: () => open.undo() },
   { name: 'Redo', run: () => open.redo() },

@@ -27,6 +27,7 @@ export const router = createRouter({
           name: 'catalogue',
           component: () => import('@/catalogue/CataloguePage.vue'),
         },
+        { path: 'bill', name: 'bill', component: () => import('@/bill/BillPage.vue') },
         { path: 'options', name: 'options', component: () => import('@/options/OptionsPage.vue') },
       ],
     },
