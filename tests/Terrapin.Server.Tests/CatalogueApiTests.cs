@@ -14,6 +14,7 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData(CatalogueList.Drives)]
     [InlineData(CatalogueList.Sensors)]
     [InlineData(CatalogueList.Hubs)]
+    [InlineData(CatalogueList.Finishes)]
     public void A_table_comes_back_as_it_was_written(CatalogueList list)
     {
         byte[] table = CatalogueCsv.Write(NewSite.HouseCatalogue, list);
@@ -23,7 +24,8 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
         {
             case CatalogueList.Drives: Assert.Equal(NewSite.HouseCatalogue.Drives, read.Drives); break;
             case CatalogueList.Sensors: Assert.Equal(NewSite.HouseCatalogue.Sensors, read.Sensors); break;
-            default: Assert.Equal(NewSite.HouseCatalogue.Hubs, read.Hubs); break;
+            case CatalogueList.Hubs: Assert.Equal(NewSite.HouseCatalogue.Hubs, read.Hubs); break;
+            default: Assert.Equal(NewSite.HouseCatalogue.Finishes, read.Finishes); break;
         }
     }
 

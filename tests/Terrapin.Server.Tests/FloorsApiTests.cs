@@ -41,6 +41,43 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
         return [.. map["sheets"]!.AsArray().SelectMany(s => s!["millilitres"]!.AsArray()).Select(v => (int)v!)];
     }
 
+    [Fact]
+    public async Task Places_come_one_number_of_sensors_a_line_each_no_worse_than_the_last()
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/placements", TestServer.Json($$"""{"plan":{{DemoPlan()}},"request":{"mostSensors":3,"specIds":["s4","c3"]} }"""));
+        answer.EnsureSuccessStatusCode();
+        Assert.Equal("application/x-ndjson", answer.Content.Headers.ContentType!.MediaType);
+        JsonNode[] steps = [.. (await answer.Content.ReadAsStringAsync()).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(line => JsonNode.Parse(line)!)];
+        Assert.Equal([0, 1, 2, 3], steps.Select(s => (int)s["sensors"]!));
+        for (int i = 1; i < steps.Length; i++)
+        {
+            Assert.True(steps[i]["unheardLeakIds"]!.AsArray().Count <= steps[i - 1]["unheardLeakIds"]!.AsArray().Count);
+            Assert.Equal(i, steps[i]["suggestions"]!.AsArray().Count);
+        }
+    }
+
+    [Theory]
+    [InlineData("""{"mostSensors":0,"specIds":["s4"]}""", "/request/mostSensors")]
+    [InlineData("""{"mostSensors":2,"specIds":["r5"]}""", "/request/specIds/0")]
+    [InlineData("""{"mostSensors":2,"specIds":["s4"],"barredRoomIds":["loft"]}""", "/request/barredRoomIds/0")]
+    public async Task A_placement_that_cannot_be_asked_is_named(string request, string pointer)
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/placements", TestServer.Json($$"""{"plan":{{DemoPlan()}},"request":{{request}} }"""));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Equal(pointer, (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["pointer"]!);
+    }
+
+    [Fact]
+    public async Task Bills_and_the_fixture_library_are_served()
+    {
+        JsonNode bills = (await (await server.Http.PostAsync("/api/bills", TestServer.Json(DemoPlan()))).Content.ReadFromJsonAsync<JsonNode>())!;
+        Assert.Equal("sa-20", (string)bills[0]!["lines"]![0]!["specId"]!);
+        string table = await (await server.Http.PostAsync("/api/bills/table", TestServer.Json(DemoPlan()))).Content.ReadAsStringAsync();
+        Assert.StartsWith("option,device,name,quantity [pieces],price [currency],amount [currency],for", table, StringComparison.Ordinal);
+        JsonArray fixtures = (await server.Http.GetFromJsonAsync<JsonArray>("/api/fixtures"))!;
+        Assert.Equal(Enum.GetValues<FixtureKind>().Length, fixtures.Count);
+    }
+
     private static string DemoPlan() => System.Text.Encoding.UTF8.GetString(
         PlanJson.Write(SiteArchive.Read(File.ReadAllBytes(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json"))).Plan));
 }

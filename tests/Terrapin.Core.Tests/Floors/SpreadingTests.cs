@@ -91,6 +91,16 @@ public class SpreadingTests
     }
 
     [Fact]
+    public void A_pit_fills_to_its_rim_before_the_floor_beyond_it_is_wet()
+    {
+        var pit = new Fixture { Id = "pit", Kind = FixtureKind.SumpPit, Base = FixtureBase.Pit, Name = "Sump", Area = Area(1, 0, 0.5, 1), DepthM = 0.4 };
+        Drawn drawn = Draw(Square("cellar", 0, 0, 3, 1) with { Fixtures = [pit] });
+        FloorField field = drawn.Field("cellar", 1.2, 0.5, gapM: 0.2);
+        Close((0.5 * 0.4) + (0.5 * FilmM), drawn.At(field, 1.6, 0.5), 0.03);
+        Close(0.5 * 0.2, field.DeepM3[drawn.Cell(1.2, 0.5)], 0.03);
+    }
+
+    [Fact]
     public void A_drain_takes_all_of_a_small_leak_and_the_rest_of_a_large_one()
     {
         Room room = Square("wash", 0, 0, 3, 3) with { Drains = [new FloorDrain { At = new FloorPoint { AcrossM = 1.5, DownM = 1 }, CapacityM3PerS = 2e-4 }] };

@@ -41,6 +41,40 @@ public class PlanUpgradeTests
         Assert.Equal("/mains/0/colour", Assert.Single(refused.Faults).Pointer);
     }
 
+    [Fact]
+    public void Finishes_become_a_list_blocks_become_plinths_and_a_cisterns_overflow_an_overflow()
+    {
+        JsonNode plan = Version1();
+        plan["version"] = 2;
+        plan["mains"] = JsonNode.Parse(PlanJson.Write(House()))!["mains"]!.DeepClone();
+        plan.AsObject().Remove("main");
+        plan.AsObject().Remove("drive");
+        plan["supply"] = new JsonObject();
+        plan["catalogue"]!.AsObject().Remove("finishes");
+        JsonObject room = plan["rooms"]![0]!.AsObject();
+        room.Remove("finishId");
+        room.Remove("fixtures");
+        room["finish"] = "glazedTile";
+        room["blocks"] = new JsonArray(new JsonObject { ["name"] = "Units", ["area"] = new JsonObject { ["acrossM"] = 1, ["downM"] = 0, ["lengthM"] = 1, ["widthM"] = 1 } });
+        room["storeyId"] = "ground";
+        room["areas"] = new JsonArray(new JsonObject { ["acrossM"] = 0, ["downM"] = 0, ["lengthM"] = 3, ["widthM"] = 2 });
+        plan["storeys"] = new JsonArray(new JsonObject { ["id"] = "ground", ["name"] = "Ground floor" });
+        room["leaks"]![0]!["kind"] = "cisternOverflow";
+        room["leaks"]![0]!["holeM"] = null;
+        foreach (JsonNode? pipe in plan["pipes"]!.AsArray().Where(p => p!["parentId"] is null))
+        {
+            pipe!["mainId"] = "main";
+        }
+
+        Plan read = Read(plan);
+        Assert.Equal(45, read.ContactAngleDeg(read.Rooms[0]));
+        Fixture plinth = Assert.Single(read.Rooms[0].Fixtures);
+        Assert.Equal((FixtureKind.Plinth, FixtureBase.Tight, "Units"), (plinth.Kind, plinth.Base, plinth.Name));
+        Assert.Equal(LeakKind.Overflow, read.Rooms[0].Leaks[0].Kind);
+        room["finish"] = "unknown";
+        Assert.Null(Read(plan).Rooms[0].FinishId);
+    }
+
     private static Plan Read(JsonNode plan) => PlanJson.Read(Encoding.UTF8.GetBytes(plan.ToJsonString()));
 
     /// <summary>The worked house as version 1 wrote it.</summary>

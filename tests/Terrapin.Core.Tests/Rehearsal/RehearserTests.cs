@@ -7,6 +7,23 @@ namespace Terrapin.Core.Tests.Rehearsal;
 
 public class RehearserTests
 {
+    [Fact]
+    public void Water_of_no_main_runs_until_it_is_spent_whatever_closes()
+    {
+        Plan plan = House();
+        LeakPoint trap = plan.Rooms[0].Leaks[0] with { Kind = LeakKind.Trap, HoleM = null, FlowM3PerS = 1e-4, PipeId = null, HoldsM3 = 0.03 };
+        Plan With(LeakPoint leak) => plan with { Rooms = [plan.Rooms[0] with { Leaks = [leak] }] };
+        Rehearsed held = Away(With(trap));
+        Assert.Equal((Outcome.TellsOnly, Cause.NotFromMain, false), (held.Outcome, held.Cause, held.Endless));
+        Assert.Equal(0.03, held.EscapeM3.High!.Value, 9);
+        Rehearsed rain = Away(With(trap with { HoldsM3 = null }));
+        Assert.True(rain.Endless);
+        Assert.Contains(Assessor.Assess(With(trap)).Findings, f => f.Code == "not-from-the-main");
+
+        // Less than it takes to reach the sensor: nobody ever knows.
+        Assert.Equal((Outcome.Nothing, Cause.NeverWet), (Away(With(trap with { HoldsM3 = 1e-5 })).Outcome, Away(With(trap with { HoldsM3 = 1e-5 })).Cause));
+    }
+
     private static Rehearsed Away(Plan plan) => Rehearser.Of(plan, "hose", Mode.Away);
 
     private static double Litres(Plan plan) => Away(plan).EscapeM3.High!.Value * 1000;

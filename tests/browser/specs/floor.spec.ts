@@ -39,7 +39,7 @@ test('a house is drawn from nothing by keyboard, and a sensor that moves changes
   await page.keyboard.press('ArrowLeft')
   await expect(page.getByRole('alert').first()).toContainText('"Pantry" lies over "Scullery"')
   await expect(pantry).toHaveAccessibleName('Room Pantry, 2 by 3 m at 4.00 m, 0.00 m')
-  await page.getByRole('button', { name: 'to Scullery' }).press('Enter')
+  await page.getByRole('button', { name: 'Doorway to Scullery' }).press('Enter')
   await type(page, 'Threshold', '0', '0 mm')
 
   await page.getByRole('button', { name: /^Room Scullery/ }).focus()

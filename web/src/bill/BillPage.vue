@@ -118,7 +118,7 @@ const save = async () => download(await api.billTable(plan.value), `${open.siteI
                   (bills.map((b) => lineOf(b, device.specId)).find(Boolean)?.for ?? []).join(', ')
                 }}</span>
               </th>
-              <td class="px-3 py-1.5 text-right tabular-nums">
+              <td class="px-3 py-1.5 text-right whitespace-nowrap tabular-nums">
                 {{ priceText(device.unitPrice?.amount, currency) }}
                 <span v-if="device.unitPrice" class="text-faded block text-[12.5px]">
                   {{ standingWords[device.unitPrice.standing] }}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { Fixture, FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
 import { draggable } from '@/ui/drag'
 import { bounds, snapTo, toCm } from './geometry'
@@ -189,7 +189,7 @@ function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
 }
 
 /** The spot that is read: under the pointer, or moved by arrows. */
-const spot = ref<FloorPoint | null>(null)
+const spot = shallowRef<FloorPoint | null>(null)
 function readSpot(at: FloorPoint | null) {
   const isOnFloor = at && props.sheet && readAt(props.sheet, at.acrossM, at.downM)
   spot.value = isOnFloor || props.picking ? at : null

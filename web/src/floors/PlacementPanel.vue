@@ -187,8 +187,8 @@ function look(suggestion: PlacementSuggestion) {
       />
       <div v-if="chosen" aria-live="polite">
         <p class="mt-1">
-          <strong class="figures text-river text-2xl">{{ litres(chosen.worstM3) }}</strong> at worst
-          <template v-if="chosen.worstLeakId">, {{ leakName(plan, chosen.worstLeakId) }}</template>
+          <strong class="figures text-river text-2xl">{{ litres(chosen.worstM3) }}</strong>
+          at worst{{ chosen.worstLeakId ? `, ${leakName(plan, chosen.worstLeakId)}` : '' }}
         </p>
         <p class="text-faded text-[13.5px]">
           now {{ litres(now?.worstM3)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { FloorPoint, Storey } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
@@ -20,7 +20,7 @@ const index = computed(() => view.storeys.findIndex((s) => s.id === props.id))
 const storey = computed(() => view.storeys[index.value])
 const picker = ref<HTMLInputElement>()
 const error = ref('')
-const picks = ref<FloorPoint[]>([])
+const picks = shallowRef<FloorPoint[]>([])
 const length = ref('')
 const UNSCALED_M = 12
 
