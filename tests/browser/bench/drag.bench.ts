@@ -41,3 +41,30 @@ for (const slider of ['Axis of the motor', 'Second strap']) {
     console.log(`${slider}: median ${median.toFixed(1)} ms, slowest ${slowest.toFixed(1)} ms`)
   })
 }
+
+/** Frames a second of the map while a sensor is dragged over it, and the slowest of them, ms. Goal: 30 frames a second. */
+test('drag: a sensor over the map', async ({ page, demo }) => {
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+  await page.getByRole('button', { name: 'Flat', exact: true }).click()
+  await page.locator('main image').waitFor()
+  const sensor = page.getByRole('button', { name: /^Sensor Living room/ })
+  const box = (await sensor.boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.evaluate(() => {
+    const frames: number[] = []
+    const note = (now: number) => {
+      frames.push(now)
+      requestAnimationFrame(note)
+    }
+    requestAnimationFrame(note)
+    Object.assign(window, { frames })
+  })
+  for (let i = 1; i <= 150; i++) await page.mouse.move(x + (i % 60) * 2, y + (i % 20))
+  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames)
+  await page.mouse.up()
+  const gaps = frames.slice(1).map((at, i) => at - frames[i]!)
+  const rate = (1000 * gaps.length) / (frames.at(-1)! - frames[0]!)
+  console.log(`a sensor over the map: ${rate.toFixed(0)} frames a second, slowest ${Math.max(...gaps).toFixed(0)} ms`)
+})

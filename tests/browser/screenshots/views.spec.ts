@@ -4,7 +4,7 @@ import { expect, remember, test } from '../server.js'
 const folder = resolve(import.meta.dirname, '../../../docs/screenshots')
 const site = '/sites/net-loft-tidewrack-quay'
 
-const views: { file: string; path: string; width?: number; look?: string; storey?: string }[] = [
+const views: { file: string; path: string; width?: number; look?: string; storey?: string; press?: string[] }[] = [
   { file: 'sites', path: '/' },
   { file: 'main', path: `${site}/main?card=pull` },
   { file: 'mains', path: '/sites/quern-house/main?main=flat-3&card=handle', look: 'dark' },
@@ -12,6 +12,8 @@ const views: { file: string; path: string; width?: number; look?: string; storey
   { file: 'options', path: `${site}/options` },
   { file: 'drive', path: `${site}/drive` },
   { file: 'floor', path: `${site}/floor`, storey: 'Flat' },
+  { file: 'places', path: `${site}/floor`, storey: 'Studio', press: ['Where to put sensors', 'Find places'] },
+  { file: 'bill', path: `${site}/bill` },
   { file: 'rooms', path: `${site}/rooms?room=stair-cupboard` },
   { file: 'sensors', path: `${site}/sensors` },
   { file: 'rules', path: `${site}/rules` },
@@ -31,6 +33,11 @@ for (const view of views) {
     if (view.storey) {
       await page.getByRole('button', { name: view.storey, exact: true }).click()
       await expect(page.locator('main image')).toBeVisible()
+    }
+    for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click()
+    if (view.press) {
+      await expect(page.getByText('at worst').first()).toBeVisible()
+      await expect(page.getByRole('button', { name: view.press.at(-1), exact: true })).toBeVisible()
     }
     await page.screenshot({ path: `${folder}/${view.file}.png` })
   })

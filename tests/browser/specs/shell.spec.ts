@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises'
 import { expect, remember, test } from '../server.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const screens = ['/', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...['main', 'main?card=pull', 'drive', 'floor', 'options', 'catalogue', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
+const screens = ['/', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...['main', 'main?card=pull', 'drive', 'floor', 'options', 'bill', 'catalogue', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
 
 for (const look of ['light', 'dark']) {
   for (const width of [1280, 390]) {

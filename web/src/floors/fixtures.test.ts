@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest'
+import type { Doorway, Fixture, Plan, Room, UsualFixture } from '@/api/types'
+import { leaksAt, placeAtWall, withLeaks } from './fixtures'
+import { placeOf } from './marks'
+import { moveRoomIn, putIn } from './moves'
+import { acceptInto } from './placement'
+
+const area = (acrossM: number, downM: number, lengthM: number, widthM: number) => ({
+  acrossM,
+  downM,
+  lengthM,
+  widthM,
+})
+const room = (more: Partial<Room> = {}): Room => ({
+  id: 'bath',
+  name: 'Bath',
+  storeyId: 'g',
+  leaks: [],
+  areas: [area(0, 0, 2, 1.5)],
+  ...more,
+})
+const washer: UsualFixture = {
+  kind: 'washingMachine',
+  name: 'Washer',
+  lengthM: 0.6,
+  widthM: 0.5,
+  base: 'onFeet',
+  leaks: [
+    {
+      name: 'Hose',
+      kind: 'hoseBurst',
+      side: 'cold',
+      heightM: 0.8,
+      along: 0.5,
+      fromThePipes: true,
+      holdsM3: null,
+    },
+    {
+      name: 'Drain',
+      kind: 'trap',
+      side: 'cold',
+      heightM: 0.6,
+      along: 0.5,
+      fromThePipes: false,
+      holdsM3: 0.05,
+    },
+  ],
+}
+const taken = { fixtures: [], leaks: ['hose'], pipeId: 'rise' }
+
+describe('a fixture', () => {
+  it('goes to the first free stretch of wall, clear of doors and of what stands there', () => {
+    expect(placeAtWall(room(), washer, [])).toEqual({ area: area(0, 0, 0.6, 0.5), side: 'top' })
+    const door: Doorway = {
+      id: 'd',
+      storeyId: 'g',
+      at: { acrossM: 0, downM: 0 },
+      wall: 'alongX',
+      widthM: 1.2,
+      thresholdM: 0,
+    }
+    expect(placeAtWall(room(), washer, [door]).area.acrossM).toBeGreaterThanOrEqual(1.2)
+    const full: Fixture = { id: 'f', kind: 'plinth', name: 'F', base: 'tight', area: area(0, 0, 2, 0.6) }
+    expect(placeAtWall(room({ fixtures: [full] }), washer, [])).toEqual({
+      area: area(0, 0.6, 0.5, 0.6),
+      side: 'left',
+    })
+  })
+
+  it('brings its usual leak points to its back, and before it where it stands tight', () => {
+    const { fixture, leaks } = withLeaks(room(), washer, [], taken)
+    expect(leaks.map((l) => [l.id, l.kind, l.pipeId, l.holdsM3])).toEqual([
+      ['hose-2', 'hoseBurst', 'rise', null],
+      ['drain', 'trap', null, 0.05],
+    ])
+    expect(leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.05 })
+    expect(leaksAt(room({ leaks }), fixture)).toHaveLength(2)
+    const tight = withLeaks(room(), { ...washer, base: 'tight' }, [], taken)
+    expect(tight.leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.55 })
+  })
+
+  it('becomes a flow where no pipe is there to press behind its hole', () => {
+    const { leaks } = withLeaks(room(), washer, [], { ...taken, pipeId: null })
+    expect([leaks[0]!.kind, leaks[0]!.pipeId]).toEqual(['flow', null])
+  })
+})
+
+describe('moves', () => {
+  const plan = (): Plan => {
+    const { fixture, leaks } = withLeaks(room(), washer, [], taken)
+    const far = { ...leaks[0]!, id: 'far', at: { acrossM: 1.8, downM: 1.2 } }
+    const sensor = { id: 's', name: 'S', specId: 'r5', roomId: 'bath', distances: [] }
+    return {
+      rooms: [
+        room({
+          fixtures: [fixture],
+          leaks: [...leaks, far],
+          zones: [{ kind: 'mopped', area: area(0, 0, 1, 1) }],
+        }),
+      ],
+      sensors: [
+        {
+          ...sensor,
+          at: { acrossM: 1, downM: 1 },
+          path: [
+            { acrossM: 1, downM: 1 },
+            { acrossM: 1.5, downM: 1 },
+          ],
+        },
+      ],
+      rules: [
+        { id: 'close', action: 'close', sensorIds: [] },
+        { id: 'tell', action: 'tellOnly', sensorIds: ['s'] },
+      ],
+    } as unknown as Plan
+  }
+
+  it('take along what belongs to a thing, and a rope keeps its shape', () => {
+    const draft = plan()
+    putIn(draft, { kind: 'fixture', id: 'washer' }, { acrossM: 0.5, downM: 0 })
+    expect(draft.rooms[0]!.leaks.map((l) => l.at!.acrossM)).toEqual([0.8, 0.8, 1.8])
+    putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 0.2, downM: 0.4 })
+    expect(draft.sensors[0]!.path).toEqual([
+      { acrossM: 0.2, downM: 0.4 },
+      { acrossM: 0.7, downM: 0.4 },
+    ])
+    moveRoomIn(draft, 0, { acrossM: 1, downM: 0 })
+    expect(draft.rooms[0]!.fixtures![0]!.area.acrossM).toBe(1.5)
+    expect(draft.rooms[0]!.zones![0]!.area.acrossM).toBe(1)
+  })
+
+  it('let an accepted sensor join the rules of its room, or else those that close', () => {
+    const draft = plan()
+    const suggestion = { name: 'New', specId: 's4', roomId: 'bath', at: { acrossM: 1, downM: 1 }, gains: [] }
+    acceptInto(draft, [suggestion])
+    expect(draft.rules.map((r) => r.sensorIds)).toEqual([[], ['s', 'new']])
+    draft.sensors = []
+    acceptInto(draft, [{ ...suggestion, name: 'Other' }])
+    expect(draft.rules[0]!.sensorIds).toEqual(['other'])
+  })
+
+  it('are marked where they are refused', () => {
+    const draft = plan()
+    expect(placeOf(draft, '/rooms/0/leaks/2/at')).toMatchObject({
+      storeyId: 'g',
+      area: { acrossM: 1.5, lengthM: 0.6 },
+    })
+    expect(placeOf(draft, '/rooms/0/fixtures/0/area')!.area.lengthM).toBe(0.6)
+    expect(placeOf(draft, '/sensors/0/path/1')!.area.acrossM).toBe(1.2)
+    expect(placeOf(draft, '/doorways/3/at')).toBeNull()
+    expect(placeOf(draft, '/supply')).toBeNull()
+  })
+})
