@@ -181,6 +181,19 @@ const save = async () => download(await api.billTable(plan.value), `${open.siteI
       </div>
       <div class="relative overflow-x-auto" tabindex="0" role="group" aria-label="Table of payback">
         <table class="bg-sheet w-full min-w-[36rem] rounded-sm text-left">
+          <thead>
+            <tr class="border-rule border-b align-bottom">
+              <td class="px-3 py-2" />
+              <th
+                v-for="bill in bills"
+                :key="bill.optionId ?? ''"
+                class="px-3 py-2 text-right font-bold"
+                scope="col"
+              >
+                {{ bill.name }}
+              </th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in outlook" :key="row.name" class="border-rule border-b last:border-b-0">
               <th class="px-3 py-1.5 font-normal" scope="row">{{ row.name }}</th>
