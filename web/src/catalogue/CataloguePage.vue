@@ -7,6 +7,7 @@ import { useOpenPlan } from '@/plan/openPlan'
 import { download as saveAs } from '@/ui/download'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import RefusedFile from '@/ui/RefusedFile.vue'
 import TextField from '@/ui/TextField.vue'
 import { deviceColumns, type DeviceList } from './columns'
 import DeviceTable from './DeviceTable.vue'
@@ -130,15 +131,7 @@ const setCurrency = (currency: string) =>
         :accept="reading === 'json' ? '.json,application/json' : '.csv,text/csv'"
         @change="read"
       />
-      <div v-if="faults.length" role="alert" class="bg-clay-wash mb-3 rounded-sm p-3">
-        <p class="text-clay font-bold">The file was not taken; nothing was changed.</p>
-        <ul class="mt-1 list-inside list-disc text-[13.5px]">
-          <li v-for="fault in faults.slice(0, 12)" :key="fault.pointer + fault.message">
-            {{ fault.message }}
-          </li>
-          <li v-if="faults.length > 12">and {{ faults.length - 12 }} more</li>
-        </ul>
-      </div>
+      <RefusedFile :faults="faults" :most="12" class="mb-3" />
       <p v-if="told" class="bg-moss-wash mb-3 rounded-sm p-3" role="status">{{ told }}</p>
       <TabPanels>
         <TabPanel v-for="entry in lists" :key="entry.list" :tabindex="-1">

@@ -5,6 +5,7 @@ import type { Fault, RoomsRead } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { download } from '@/ui/download'
+import RefusedFile from '@/ui/RefusedFile.vue'
 import { useFloorView } from './floorView'
 
 /** The drawing as a file, and rooms out of one. */
@@ -92,13 +93,7 @@ async function read(event: Event) {
         @change="read"
       />
     </div>
-    <div v-if="faults.length" role="alert" class="bg-clay-wash mt-2 rounded-sm p-3">
-      <p class="text-clay font-bold">The file was not taken; nothing was changed.</p>
-      <ul class="mt-1 list-inside list-disc text-[13.5px]">
-        <li v-for="fault in faults.slice(0, 8)" :key="fault.pointer + fault.message">{{ fault.message }}</li>
-        <li v-if="faults.length > 8">and {{ faults.length - 8 }} more</li>
-      </ul>
-    </div>
+    <RefusedFile :faults="faults" :most="8" class="mt-2" />
     <p v-if="told" class="bg-moss-wash mt-2 rounded-sm p-3" role="status">{{ told }}</p>
   </section>
 </template>

@@ -4,7 +4,7 @@ import type { FloorPoint, Room } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { useFloorView } from './floorView'
-import { middleOf } from './geometry'
+import { holds, middleOf } from './geometry'
 
 /** Sensors of each kind, to be dragged onto the map, or put into the room that is chosen. */
 const view = useFloorView()
@@ -29,15 +29,7 @@ async function putInto(into: Room, specId: string, at: FloorPoint) {
 /** A sensor that was let go over the drawing goes into the room under it. */
 function drop(specId: string, at: FloorPoint) {
   const under = open.plan!.rooms.find(
-    (r) =>
-      r.storeyId === view.storeyId &&
-      r.areas?.some(
-        (a) =>
-          at.acrossM >= a.acrossM &&
-          at.acrossM <= a.acrossM + a.lengthM &&
-          at.downM >= a.downM &&
-          at.downM <= a.downM + a.widthM,
-      ),
+    (r) => r.storeyId === view.storeyId && r.areas?.some((a) => holds(a, at)),
   )
   if (!under) {
     view.error = 'There is no room there. Let the sensor go over the floor of one.'

@@ -1,7 +1,7 @@
 import type { Doorway, Fixture, FloorPoint, FloorRectangle, LeakPoint, Room, UsualFixture } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { isFixedFlow } from '@/ui/words'
-import { toCm } from './geometry'
+import { holds, toCm } from './geometry'
 
 type Side = 'top' | 'bottom' | 'left' | 'right'
 
@@ -19,11 +19,6 @@ interface RoomWall {
 const OFF_M = 0.05
 const STEP_M = 0.1
 
-const holds = (area: FloorRectangle, at: FloorPoint) =>
-  at.acrossM >= area.acrossM &&
-  at.acrossM <= area.acrossM + area.lengthM &&
-  at.downM >= area.downM &&
-  at.downM <= area.downM + area.widthM
 const overlap = (a: FloorRectangle, b: FloorRectangle) =>
   Math.min(a.acrossM + a.lengthM, b.acrossM + b.lengthM) - Math.max(a.acrossM, b.acrossM) > 0.01 &&
   Math.min(a.downM + a.widthM, b.downM + b.widthM) - Math.max(a.downM, b.downM) > 0.01

@@ -112,6 +112,13 @@ export function snapTo(
   }
 }
 
+/** Whether a place lies in an area; its edges count. */
+export const holds = (area: FloorRectangle, at: FloorPoint): boolean =>
+  at.acrossM >= area.acrossM &&
+  at.acrossM <= area.acrossM + area.lengthM &&
+  at.downM >= area.downM &&
+  at.downM <= area.downM + area.widthM
+
 export const middleOf = (area: FloorRectangle): FloorPoint => ({
   acrossM: toCm(area.acrossM + area.lengthM / 2),
   downM: toCm(area.downM + area.widthM / 2),

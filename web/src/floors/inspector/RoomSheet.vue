@@ -12,7 +12,7 @@ import type { Choice } from '@/ui/words'
 import type { Chosen } from '../chosen'
 import { withLeaks } from '../fixtures'
 import { useFloorView } from '../floorView'
-import { doorwayIn, middleOf, sharedWall, toCm } from '../geometry'
+import { doorwayIn, holds, middleOf, sharedWall, toCm } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
 import PointFields from './PointFields.vue'
 import RectangleFields from './RectangleFields.vue'
@@ -156,13 +156,7 @@ async function addOpening() {
   const middle = middleOf(area.value!)
   const storeyId = view.storeyId
   const under = plan.value.rooms.filter((r) => r.storeyId === below.id).flatMap((r) => r.areas ?? [])
-  const straight = under.some(
-    (a) =>
-      middle.acrossM >= a.acrossM &&
-      middle.acrossM <= a.acrossM + a.lengthM &&
-      middle.downM >= a.downM &&
-      middle.downM <= a.downM + a.widthM,
-  )
+  const straight = under.some((a) => holds(a, middle))
   const landsAt = straight || !under[0] ? middle : middleOf(under[0])
   const size = { lengthM: 0.6, widthM: 0.6 }
   const corner = { acrossM: toCm(middle.acrossM - 0.3), downM: toCm(middle.downM - 0.3) }

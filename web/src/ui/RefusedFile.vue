@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import type { Fault } from '@/api/types'
+
+/** What is wrong with a file that was not taken; empty where nothing is. */
+defineProps<{ faults: Fault[]; most: number }>()
+</script>
+
+<template>
+  <div v-if="faults.length" role="alert" class="bg-clay-wash rounded-sm p-3">
+    <p class="text-clay font-bold">The file was not taken; nothing was changed.</p>
+    <ul class="mt-1 list-inside list-disc text-[13.5px]">
+      <li v-for="fault in faults.slice(0, most)" :key="fault.pointer + fault.message">
+        {{ fault.message }}
+      </li>
+      <li v-if="faults.length > most">and {{ faults.length - most }} more</li>
+    </ul>
+  </div>
+</template>
