@@ -9,13 +9,13 @@ public sealed record DrainReached(int Cell, double ReachedM3, double CapacityM3P
 /// <summary>What one leak does on the floor, whatever its flow: litres on the floor before the water is here.</summary>
 public sealed class FloorField
 {
-    internal FloorField(float[] arrivalM3, float[] deepM3, IReadOnlyList<DrainReached> drains, double totalM3, double lyingM3)
+    internal FloorField(float[] arrivalM3, float[] deepM3, IReadOnlyList<DrainReached> drains, double totalM3, int fallsTo)
     {
         ArrivalM3 = arrivalM3;
         DeepM3 = deepM3;
         Drains = drains;
         TotalM3 = totalM3;
-        LyingM3 = lyingM3;
+        FallsTo = fallsTo;
     }
 
     /// <summary>For each cell; infinite where the water never gets.</summary>
@@ -30,8 +30,33 @@ public sealed class FloorField
     /// <summary>What the whole reach takes, m³.</summary>
     public double TotalM3 { get; }
 
-    /// <summary>The films and ponds added up by themselves, m³; equal to <see cref="TotalM3"/>.</summary>
-    public double LyingM3 { get; }
+    /// <summary>The cell of another storey that all further water falls to; -1: it stays where it is.</summary>
+    internal int FallsTo { get; }
+
+    /// <summary>The whole field of water that falls: what lies up here by then comes before all that lies below.</summary>
+    /// <param name="below">From where it lands.</param>
+    internal FloorField GoingOnIn(FloorField below)
+    {
+        float[] arrival = Joined(ArrivalM3, below.ArrivalM3);
+        return new FloorField(
+            arrival,
+            DeepM3 == ArrivalM3 ? arrival : Joined(DeepM3, below.DeepM3),
+            [.. Drains, .. below.Drains.Select(d => d with { ReachedM3 = TotalM3 + d.ReachedM3 })],
+            TotalM3 + below.TotalM3,
+            fallsTo: -1);
+    }
+
+    private float[] Joined(float[] here, float[] below)
+    {
+        float[] joined = GC.AllocateUninitializedArray<float>(here.Length);
+        float first = (float)TotalM3;
+        for (int cell = 0; cell < joined.Length; cell++)
+        {
+            joined[cell] = Math.Min(here[cell], first + below[cell]);
+        }
+
+        return joined;
+    }
 
     /// <summary>
     /// When so much lies on the floor: what the drains take on the way is out of the pipe too, and lies nowhere.

@@ -28,13 +28,10 @@ public sealed class FloorMemory
     // An assessment asks for each leak of one plan: what its drawing is known by is put together once.
     private readonly ConditionalWeakTable<Plan, string> keys = [];
 
-    private sealed record Drawing(string Key, FloorGuess Guess, FloorRaster Raster)
-    {
-        public Dictionary<(string StoreyId, double AcrossM, double DownM, double GapM), FloorField> Fields { get; } = [];
-    }
+    private sealed record Drawing(string Key, FloorGuess Guess, FloorFields Fields);
 
     /// <summary>The raster of a plan's drawing.</summary>
-    public FloorRaster RasterOf(Plan plan, FloorGuess guess) => Find(plan, guess).Raster;
+    public FloorRaster RasterOf(Plan plan, FloorGuess guess) => FieldsOf(plan, guess).Raster;
 
     /// <summary>The field of a leak that is drawn; <see langword="null"/> where it is not, or no floor is drawn there.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -42,36 +39,10 @@ public sealed class FloorMemory
     /// <param name="leak">One of its leak points.</param>
     /// <param name="gapM">For <see cref="FloorField.DeepM3"/>.</param>
     /// <param name="guess">For what is not known.</param>
-    public FloorField? FieldOf(Plan plan, Room room, LeakPoint leak, double gapM, FloorGuess guess)
-    {
-        if (leak.At is not { } at || room.StoreyId is not { } storeyId)
-        {
-            return null;
-        }
+    public FloorField? FieldOf(Plan plan, Room room, LeakPoint leak, double gapM, FloorGuess guess) =>
+        leak.At is { } at ? FieldsOf(plan, guess).From(room.StoreyId, at, gapM) : null;
 
-        Drawing drawing = Find(plan, guess);
-        if (drawing.Raster.CellAt(storeyId, at) < 0)
-        {
-            return null;
-        }
-
-        var key = (storeyId, at.AcrossM, at.DownM, gapM);
-        lock (gate)
-        {
-            if (drawing.Fields.TryGetValue(key, out FloorField? kept))
-            {
-                return kept;
-            }
-        }
-
-        FloorField field = Spreading.From(drawing.Raster, storeyId, at, gapM);
-        lock (gate)
-        {
-            return drawing.Fields.TryAdd(key, field) ? field : drawing.Fields[key];
-        }
-    }
-
-    private Drawing Find(Plan plan, FloorGuess guess)
+    private FloorFields FieldsOf(Plan plan, FloorGuess guess)
     {
         string key = keys.GetValue(plan, KeyOf);
         lock (gate)
@@ -80,17 +51,17 @@ public sealed class FloorMemory
             {
                 drawings.Remove(kept);
                 drawings.AddFirst(kept);
-                return kept;
+                return kept.Fields;
             }
 
-            var drawing = new Drawing(key, guess, FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM));
+            var drawing = new Drawing(key, guess, new FloorFields(FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM)));
             drawings.AddFirst(drawing);
             if (drawings.Count > MostDrawings)
             {
                 drawings.RemoveLast();
             }
 
-            return drawing;
+            return drawing.Fields;
         }
     }
 

@@ -16,6 +16,12 @@ public sealed record FloorSheet(string StoreyId, int Offset, int Columns, int Ro
     /// <summary>A place on the edge of two cells belongs to the second, whatever its last digit.</summary>
     private const double Hair = 1e-6;
 
+    /// <summary>Cells of the sheet, its border with them.</summary>
+    public int Count => Columns * Rows;
+
+    /// <summary>Index of the first cell behind it.</summary>
+    public int End => Offset + Count;
+
     /// <summary>The cell at a place, or -1 outside the sheet.</summary>
     public int CellAt(double xM, double yM)
     {
@@ -51,7 +57,6 @@ public sealed class FloorRaster
         RightBarrierM = new double[count];
         BelowBarrierM = new double[count];
         DropTo = new int[count];
-        Columns = new int[count];
         OpenSides = new byte[count];
         IsPlain = new bool[count];
         Array.Fill(Room, (short)-1);
@@ -82,9 +87,6 @@ public sealed class FloorRaster
     /// <summary>The same towards the cell below it on the drawing.</summary>
     public double[] BelowBarrierM { get; }
 
-    /// <summary>Cells in a row of the sheet that a cell belongs to.</summary>
-    internal int[] Columns { get; }
-
     /// <summary>The sides on which a cell is open, one bit each: right, below, left, above.</summary>
     internal byte[] OpenSides { get; }
 
@@ -98,6 +100,9 @@ public sealed class FloorRaster
     public Dictionary<int, double> Drains { get; } = [];
 
     public FloorSheet? SheetOf(string? storeyId) => storeyId is null ? null : sheets.GetValueOrDefault(storeyId);
+
+    /// <summary>The sheet that a cell belongs to.</summary>
+    internal FloorSheet SheetOf(int cell) => sheets.Values.First(s => cell < s.End);
 
     /// <summary>The cell at a place of a storey where water can run; -1: none.</summary>
     public int CellAt(string? storeyId, FloorPoint at) =>
@@ -277,7 +282,6 @@ public sealed class FloorRaster
     {
         foreach (FloorSheet sheet in sheets.Values)
         {
-            Array.Fill(Columns, sheet.Columns, sheet.Offset, sheet.Columns * sheet.Rows);
             for (int cell = sheet.Offset; cell < sheet.Offset + (sheet.Columns * (sheet.Rows - 1)); cell++)
             {
                 if (!double.IsInfinity(RightBarrierM[cell]))
@@ -297,28 +301,31 @@ public sealed class FloorRaster
 
     private void NotePlainCells()
     {
-        for (int cell = 0; cell < Count; cell++)
+        foreach (FloorSheet sheet in sheets.Values)
         {
-            bool plain = Room[cell] >= 0 && DropTo[cell] < 0 && !Drains.ContainsKey(cell);
-            for (int side = 0; side < 4 && plain; side++)
+            for (int cell = sheet.Offset; cell < sheet.End; cell++)
             {
-                plain = !TryBeside(cell, side, out int next) || (BedM[next] == BedM[cell] && SillM(cell, side, next) == BedM[cell] && DropTo[next] < 0);
-            }
+                bool plain = Room[cell] >= 0 && DropTo[cell] < 0 && !Drains.ContainsKey(cell);
+                for (int side = 0; side < 4 && plain; side++)
+                {
+                    plain = !TryBeside(sheet.Columns, cell, side, out int next) || (BedM[next] == BedM[cell] && SillM(cell, side, next) == BedM[cell] && DropTo[next] < 0);
+                }
 
-            IsPlain[cell] = plain;
+                IsPlain[cell] = plain;
+            }
         }
     }
 
     /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, where water can pass to it.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    internal bool TryBeside(int cell, int side, out int next)
+    internal bool TryBeside(int columns, int cell, int side, out int next)
     {
         next = side switch
         {
             0 => cell + 1,
-            1 => cell + Columns[cell],
+            1 => cell + columns,
             2 => cell - 1,
-            _ => cell - Columns[cell],
+            _ => cell - columns,
         };
         return (OpenSides[cell] & (1 << side)) != 0;
     }

@@ -10,12 +10,13 @@ internal sealed class FrontQueue(double bucketM)
     private const int Buckets = 1 << 14;
     private const int None = -1;
 
+    private record struct Node(int Cell, int After);
+
     private readonly double perM = 1 / bucketM;
     private readonly int[] first = MakeEmpty();
     private readonly PriorityQueue<int, double> below = new();
     private readonly PriorityQueue<int, double> beyond = new();
-    private int[] cellOf = new int[1024];
-    private int[] after = new int[1024];
+    private Node[] nodes = new Node[1024];
     private int free = None;
     private int used;
     private int inRing;
@@ -51,14 +52,6 @@ internal sealed class FrontQueue(double bucketM)
             last = Math.Max(last, bucket);
             Add(cell, (int)(bucket & (Buckets - 1)));
         }
-    }
-
-    public void Clear()
-    {
-        Array.Fill(first, None);
-        below.Clear();
-        beyond.Clear();
-        (free, used, inRing, at) = (None, 0, 0, long.MinValue);
     }
 
     public bool TryPop(out int cell)
@@ -101,21 +94,19 @@ internal sealed class FrontQueue(double bucketM)
         int node = free;
         if (node == None)
         {
-            if (used == cellOf.Length)
+            if (used == nodes.Length)
             {
-                Array.Resize(ref cellOf, used * 2);
-                Array.Resize(ref after, used * 2);
+                Array.Resize(ref nodes, used * 2);
             }
 
             node = used++;
         }
         else
         {
-            free = after[node];
+            free = nodes[node].After;
         }
 
-        cellOf[node] = cell;
-        after[node] = first[bucket];
+        nodes[node] = new Node(cell, first[bucket]);
         first[bucket] = node;
         inRing++;
     }
@@ -123,11 +114,12 @@ internal sealed class FrontQueue(double bucketM)
     private int Take(int bucket)
     {
         int node = first[bucket];
-        first[bucket] = after[node];
-        after[node] = free;
+        (int cell, int after) = nodes[node];
+        first[bucket] = after;
+        nodes[node].After = free;
         free = node;
         inRing--;
-        return cellOf[node];
+        return cell;
     }
 
     private static int[] MakeEmpty()

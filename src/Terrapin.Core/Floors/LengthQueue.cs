@@ -11,11 +11,11 @@ internal sealed class LengthQueue(double cellM)
 
     private readonly int[][] cells = [.. Enumerable.Range(0, Buckets).Select(_ => new int[64])];
     private readonly int[] counts = new int[Buckets];
-    private readonly double perM = BucketsACell / cellM;
+    private readonly float perM = (float)(BucketsACell / cellM);
     private long bucket;
     private int held;
 
-    public void Push(int cell, double lengthM)
+    public void Push(int cell, float lengthM)
     {
         int at = (int)(Math.Max(bucket, (long)(lengthM * perM)) & (Buckets - 1));
         if (counts[at] == cells[at].Length)

@@ -8,21 +8,22 @@ internal static class PathLength
 
     /// <summary>
     /// Solves the eikonal equation |∇L| = 1 by fast marching (J. A. Sethian, A fast marching level set method for
-    /// monotonically advancing fronts, 1996), first order, round walls and through doorways, and down through drops.
+    /// monotonically advancing fronts, 1996), first order, round walls and through doorways, on the leak's storey.
     /// </summary>
     /// <param name="raster">The floors.</param>
     /// <param name="source">The leak's cell.</param>
     /// <param name="offXM">Of the leak from the middle of its cell, m.</param>
     /// <param name="offYM">The same along y.</param>
     /// <param name="length">All infinite; gets the ways, m, and stays infinite where water cannot get.</param>
-    public static void Find(FloorRaster raster, int source, double offXM, double offYM, double[] length)
+    public static void Find(FloorRaster raster, int source, double offXM, double offYM, float[] length)
     {
         var done = new bool[raster.Count];
         var queue = new LengthQueue(raster.CellM);
-        Seed(raster, source, offXM, offYM, length, queue);
+        int columns = raster.SheetOf(source).Columns;
+        Seed(raster, columns, source, offXM, offYM, length, queue);
         byte[] openSides = raster.OpenSides;
         int[] dropTo = raster.DropTo;
-        double h = raster.CellM;
+        float h = (float)raster.CellM;
         while (queue.TryPop(out int cell))
         {
             if (done[cell])
@@ -31,39 +32,37 @@ internal static class PathLength
             }
 
             done[cell] = true;
-            if (dropTo[cell] is >= 0 and var drop)
+            if (dropTo[cell] >= 0)
             {
-                Offer(drop, length[cell], length, queue);
                 continue;
             }
 
             int open = openSides[cell];
-            int columns = raster.Columns[cell];
-            if ((open & 1) != 0 && !done[cell + 1])
+            float here = length[cell];
+            if ((open & 1) != 0 && length[cell + 1] > here)
             {
                 Update(openSides[cell + 1], columns, h, cell + 1, length, queue);
             }
 
-            if ((open & 2) != 0 && !done[cell + columns])
+            if ((open & 2) != 0 && length[cell + columns] > here)
             {
                 Update(openSides[cell + columns], columns, h, cell + columns, length, queue);
             }
 
-            if ((open & 4) != 0 && !done[cell - 1])
+            if ((open & 4) != 0 && length[cell - 1] > here)
             {
                 Update(openSides[cell - 1], columns, h, cell - 1, length, queue);
             }
 
-            if ((open & 8) != 0 && !done[cell - columns])
+            if ((open & 8) != 0 && length[cell - columns] > here)
             {
                 Update(openSides[cell - columns], columns, h, cell - columns, length, queue);
             }
         }
     }
 
-    private static void Seed(FloorRaster raster, int source, double offXM, double offYM, double[] length, LengthQueue queue)
+    private static void Seed(FloorRaster raster, int columns, int source, double offXM, double offYM, float[] length, LengthQueue queue)
     {
-        int columns = raster.Columns[source];
         foreach (int across in (int[])[1, -1])
         {
             foreach (int down in (int[])[1, -1])
@@ -82,7 +81,7 @@ internal static class PathLength
 
                         double alongX = (across * x * raster.CellM) - offXM;
                         double alongY = (down * y * raster.CellM) - offYM;
-                        Offer(cell, Math.Sqrt((alongX * alongX) + (alongY * alongY)), length, queue);
+                        Offer(cell, (float)Math.Sqrt((alongX * alongX) + (alongY * alongY)), length, queue);
                     }
                 }
             }
@@ -102,20 +101,20 @@ internal static class PathLength
         return joinsAcross && joinsDown;
     }
 
-    private static void Update(int open, int columns, double h, int cell, double[] length, LengthQueue queue)
+    private static void Update(int open, int columns, float h, int cell, float[] length, LengthQueue queue)
     {
-        double right = (open & 1) != 0 ? length[cell + 1] : double.PositiveInfinity;
-        double below = (open & 2) != 0 ? length[cell + columns] : double.PositiveInfinity;
-        double left = (open & 4) != 0 ? length[cell - 1] : double.PositiveInfinity;
-        double above = (open & 8) != 0 ? length[cell - columns] : double.PositiveInfinity;
-        double a = Math.Min(left, right);
-        double b = Math.Min(above, below);
-        double apart = Math.Abs(a - b);
-        double found = apart < h ? (a + b + Math.Sqrt((2 * h * h) - (apart * apart))) / 2 : Math.Min(a, b) + h;
+        float right = (open & 1) != 0 ? length[cell + 1] : float.PositiveInfinity;
+        float below = (open & 2) != 0 ? length[cell + columns] : float.PositiveInfinity;
+        float left = (open & 4) != 0 ? length[cell - 1] : float.PositiveInfinity;
+        float above = (open & 8) != 0 ? length[cell - columns] : float.PositiveInfinity;
+        float a = Math.Min(left, right);
+        float b = Math.Min(above, below);
+        float apart = Math.Abs(a - b);
+        float found = apart < h ? (a + b + MathF.Sqrt((2 * h * h) - (apart * apart))) / 2 : Math.Min(a, b) + h;
         Offer(cell, found, length, queue);
     }
 
-    private static void Offer(int cell, double found, double[] length, LengthQueue queue)
+    private static void Offer(int cell, float found, float[] length, LengthQueue queue)
     {
         if (found < length[cell])
         {

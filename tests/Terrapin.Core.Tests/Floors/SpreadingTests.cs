@@ -53,7 +53,6 @@ public class SpreadingTests
         FloorField field = open.Field("hall", 4, 4);
         Assert.True(open.At(field, 6.5, 4) < open.At(field, 4, 4.6));
         Assert.True(open.At(field, 6.5, 4) < 0.1 * open.At(field, 2, 4));
-        Close(field.TotalM3, field.LyingM3, 1e-6);
     }
 
     [Fact]
@@ -64,7 +63,6 @@ public class SpreadingTests
         Drawn drawn = Draw(rooms, [Door("a", 2, 0.2), Door("b", 4, 0.2)]);
         FloorField field = drawn.Field("first", 1, 1);
         Close((FilmM * 10) + (0.02 * 2), field.TotalM3, 0.03);
-        Close(field.TotalM3, field.LyingM3, 1e-6);
         Assert.True(drawn.At(field, 5, 0.5) > 0.04, "the pit is full before water runs on");
     }
 
@@ -126,6 +124,8 @@ public class SpreadingTests
         FloorField field = drawn.Field("loft", 0.5, 0.5);
         Assert.True(drawn.At(field, 2.2, 2.2, "below") < 0.02);
         Assert.True(double.IsInfinity(drawn.At(field, 2.9, 2.9)));
+        double aloft = field.TotalM3 - drawn.Field("studio", 2.025, 2.025).TotalM3;
+        Close(aloft, drawn.At(field, 2, 2, "below"), 1e-6);
     }
 
     [Fact]
@@ -140,21 +140,48 @@ public class SpreadingTests
     }
 
     [Fact]
-    public void What_comes_in_lies_there() => Gen.Select(Gen.Double[0, 3], Gen.Double[0, 360], Gen.Double[0, 0.02], Gen.Double[-0.03, 0], Gen.Double[0.2, 1.8], Gen.Double[0.2, 1.8]).Sample(
-        (fall, towards, threshold, step, x, y) =>
+    public void What_comes_in_lies_there_at_every_step() => AnyFloor.Sample(
+        floor =>
         {
-            Room[] rooms =
-            [
-                Square("first", 0, 0, 2, 2) with { FloorHeightM = 0, Fall = new FloorFall { PerCent = fall, TowardsDeg = towards } },
-                Square("pit", 2, 0, 2, 1) with { FloorHeightM = step, Fall = new FloorFall { PerCent = fall, LowPoint = new FloorPoint { AcrossM = 3, DownM = 0.5 } } },
-                Square("last", 4, 0, 2, 2) with { FloorHeightM = 0 },
-            ];
-            Drawn drawn = Draw(rooms, [Door("a", 2, 0.2) with { ThresholdM = threshold }, Door("b", 4, 0.1)]);
+            (Drawn drawn, double x, double y) = floor;
+            using var spreading = new Spreading(drawn.Raster, drawn.Cell(x, y), 0, 0, 0);
+            while (spreading.Step())
+            {
+                if (Math.Abs(spreading.VolumeM3 - spreading.LyingM3()) > 1e-9)
+                {
+                    return false;
+                }
+            }
+
+            return spreading.VolumeM3 > 0;
+        },
+        iter: 20);
+
+    [Fact]
+    public void All_that_a_leak_reaches_comes_between_its_first_and_its_last_litre() => AnyFloor.Sample(
+        floor =>
+        {
+            (Drawn drawn, double x, double y) = floor;
             FloorField field = drawn.Field("first", x, y);
             float[] arrivals = [.. field.ArrivalM3.Where(float.IsFinite)];
-            return Math.Abs(field.TotalM3 - field.LyingM3) < 1e-9 && arrivals.Min() == 0 && arrivals.Max() <= (float)field.TotalM3;
+            return arrivals.Min() == 0 && arrivals.Max() <= (float)field.TotalM3;
         },
         iter: 60);
+
+    [Fact]
+    public void What_leaks_out_lies_on_the_floor_or_went_down_the_drains() => Gen.Select(Gen.Double[0.2, 2.8], Gen.Double[0.2, 2.8], Gen.Double[1e-5, 1e-4], Gen.Double[1e-5, 1e-4], Gen.Double[2.1e-4, 1e-3]).Sample(
+        (x, y, first, second, flow) =>
+        {
+            FloorDrain Drain(double across, double capacity) => new() { At = new FloorPoint { AcrossM = across, DownM = 1 }, CapacityM3PerS = capacity };
+            FloorField field = Draw(Square("wash", 0, 0, 3, 3) with { Drains = [Drain(0.5, first), Drain(2.5, second)] }).Field("wash", x, y);
+            return Enumerable.Range(1, 40).Select(i => field.TotalM3 * i / 40).All(lying =>
+            {
+                double time = field.TimeS(lying, flow);
+                double drained = field.Drains.Sum(d => d.ReachedM3 < lying ? d.CapacityM3PerS * (time - field.TimeS(d.ReachedM3, flow)) : 0);
+                return Math.Abs((flow * time) - lying - drained) < 1e-9;
+            });
+        },
+        iter: 40);
 
     [Fact]
     public void A_higher_threshold_never_lets_it_through_sooner() => Gen.Select(Gen.Double[0, 0.03], Gen.Double[0, 0.03]).Sample(
@@ -170,10 +197,24 @@ public class SpreadingTests
         },
         iter: 40);
 
+    /// <summary>Three rooms in a row: a fall, a threshold, a hollow in the middle; and a leak in the first.</summary>
+    private static readonly Gen<(Drawn Drawn, double X, double Y)> AnyFloor =
+        Gen.Select(Gen.Double[0, 3], Gen.Double[0, 360], Gen.Double[0, 0.02], Gen.Double[-0.03, 0], Gen.Double[0.2, 1.8], Gen.Double[0.2, 1.8]).Select(
+            (fall, towards, threshold, step, x, y) =>
+            {
+                Room[] rooms =
+                [
+                    Square("first", 0, 0, 2, 2) with { FloorHeightM = 0, Fall = new FloorFall { PerCent = fall, TowardsDeg = towards } },
+                    Square("pit", 2, 0, 2, 1) with { FloorHeightM = step, Fall = new FloorFall { PerCent = fall, LowPoint = new FloorPoint { AcrossM = 3, DownM = 0.5 } } },
+                    Square("last", 4, 0, 2, 2) with { FloorHeightM = 0 },
+                ];
+                return (Draw(rooms, [Door("a", 2, 0.2) with { ThresholdM = threshold }, Door("b", 4, 0.1)]), x, y);
+            });
+
     private sealed record Drawn(Plan Plan, FloorRaster Raster)
     {
         public FloorField Field(string room, double x, double y, double gapM = 0) =>
-            Spreading.From(Raster, Plan.Rooms.First(r => r.Id == room).StoreyId!, new FloorPoint { AcrossM = x, DownM = y }, gapM);
+            new FloorFields(Raster).From(Plan.Rooms.First(r => r.Id == room).StoreyId, new FloorPoint { AcrossM = x, DownM = y }, gapM)!;
 
         public int Cell(double x, double y, string storey = "ground") => Raster.CellAt(storey, new FloorPoint { AcrossM = x, DownM = y });
 
