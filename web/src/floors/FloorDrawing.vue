@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
 import type { Fixture, FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
 import { draggable } from '@/ui/drag'
-import { bounds, snapTo, toCm } from './geometry'
-import { readAt } from './mapImage'
+import { bounds, cornersOf, grown, snapTo, toCm } from './geometry'
+import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
+import { readAt } from './waterMap'
+import WaterMap from './WaterMap.vue'
 import type { Carried, Chosen } from './chosen'
 import type { Mark } from './marks'
 
@@ -15,7 +17,8 @@ const props = defineProps<{
   plan: Plan
   storeyId: string
   sheet?: FloorMapSheet
-  picture?: string
+  /** What is out by now, where the water is let run; null: the whole map. */
+  outMl: number | null
   chosen: Chosen | null
   /** A leak point or sensor on its way, ahead of the plan. */
   carried: Carried | null
@@ -59,6 +62,20 @@ const frame = computed(() => {
     box.widthM * SCALE + 2 * MARGIN,
   ]
 })
+/** Units of the drawing in a pixel of the screen. */
+const svg = ref<SVGSVGElement>()
+const shown = shallowRef({ width: 700, height: 500 })
+const observer = new ResizeObserver(([entry]) => (shown.value = entry!.contentRect))
+onMounted(() => observer.observe(svg.value!))
+onBeforeUnmount(() => observer.disconnect())
+const unitsPerPixel = computed(() =>
+  Math.max(frame.value[2]! / shown.value.width, frame.value[3]! / shown.value.height),
+)
+/** Words and symbols can be read and touched however large the storey is and however small the screen. */
+const textSize = computed(() => Math.max(13, Math.min(20, shown.value.width / 36)) * unitsPerPixel.value)
+const symbolScale = computed(() => Math.max(1, 0.8 * unitsPerPixel.value))
+const symbolAt = (at: FloorPoint) =>
+  `translate(${at.acrossM * SCALE} ${at.downM * SCALE}) scale(${symbolScale.value})`
 const doorways = computed(() =>
   (props.plan.doorways ?? [])
     .map((doorway, index) => ({ doorway, index }))
@@ -93,6 +110,48 @@ const sensors = computed(() =>
     .map((sensor) => ({ sensor, at: sensor.at ?? sensor.path![0]! })),
 )
 
+/** What words are not to cover. */
+const symbolM = computed(() => ({ lengthM: 0.3 * symbolScale.value, widthM: 0.36 * symbolScale.value }))
+const symbols = computed(() =>
+  [
+    ...leaks.value.map(({ at }) => at),
+    ...sensors.value.map(({ at }) => at),
+    ...rooms.value.flatMap(({ room }) => (room.drains ?? []).map((d) => d.at)),
+  ].map((at) => boxAround(at, symbolM.value)),
+)
+const standing = computed(() => [
+  ...symbols.value,
+  ...fixtures.value.map(({ fixture }) => fixture.area),
+  ...openings.value.map(({ area }) => area),
+  ...sensors.value.flatMap(({ sensor }) => alongLine(sensor.path ?? [], 0.1)),
+])
+const wallLines = computed(() =>
+  rooms.value.flatMap(({ room }) => (room.areas ?? []).flatMap((area) => alongLine(cornersOf(area), 0.08))),
+)
+/** Each room's name and size, where they cover the least; smaller where the room is narrow. */
+const names = computed(() =>
+  rooms.value.map(({ room, index }) => {
+    const area = room.areas![0]!
+    const size = `${area.lengthM} × ${area.widthM} m${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
+    const letters = Math.max(room.name.length * 0.55, size.length * 0.44)
+    const free = grown(area, -0.1)
+    const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (free.lengthM * SCALE) / letters))
+    const takes = { lengthM: (letters * text) / SCALE, widthM: (2.2 * text) / SCALE }
+    const at = leastCrowded(placesIn(free, takes), takes, standing.value)!.at
+    return { room, index, name: room.name, size, at, text, box: boxAround(at, takes) }
+  }),
+)
+const taken = computed(() => [...standing.value, ...wallLines.value, ...names.value.map(({ box }) => box)])
+
+/** Where a fixture's name stands in it; nowhere if there is no room for it. */
+function nameIn({ name, area }: Fixture): FloorPoint[] {
+  const text = 0.6 * textSize.value
+  const takes = { lengthM: (name.length * 0.55 * text) / SCALE, widthM: text / SCALE }
+  if (takes.lengthM > area.lengthM || takes.widthM > area.widthM) return []
+  const found = leastCrowded(placesIn(area, takes), takes, symbols.value)
+  return found?.coveredM2 === 0 ? [found.at] : []
+}
+
 const isChosen = (kind: Chosen['kind'], id: string) => props.chosen?.kind === kind && props.chosen.id === id
 /** What is drawn can be chosen by pointer and by Tab. */
 function choosing(kind: Chosen['kind'], id: string) {
@@ -104,10 +163,6 @@ const rect = (area: FloorRectangle) => ({
   y: area.downM * SCALE,
   width: area.lengthM * SCALE,
   height: area.widthM * SCALE,
-})
-const middleOf = (area: FloorRectangle) => ({
-  x: (area.acrossM + area.lengthM / 2) * SCALE,
-  y: (area.downM + area.widthM / 2) * SCALE,
 })
 const metres = (x: number, y: number): FloorPoint => ({ acrossM: toCm(x / SCALE), downM: toCm(y / SCALE) })
 
@@ -226,6 +281,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
 
 <template>
   <svg
+    ref="svg"
     :viewBox="frame.join(' ')"
     class="bg-sheet max-h-[70vh] w-full rounded-sm"
     tabindex="0"
@@ -241,6 +297,11 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
       </pattern>
+      <clipPath id="floors">
+        <template v-for="{ room, index } in rooms" :key="room.id">
+          <rect v-for="(area, i) in room.areas" :key="i" v-bind="rect(area)" :transform="shift(index)" />
+        </template>
+      </clipPath>
     </defs>
     <image
       v-if="underlay"
@@ -269,18 +330,16 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         :fill-opacity="underlay ? 0.55 : 1"
       />
     </g>
-    <image
-      v-if="picture && sheet"
-      :href="picture"
-      :x="sheet.acrossM * SCALE"
-      :y="sheet.downM * SCALE"
-      :width="sheet.columns * sheet.cellM * SCALE"
-      :height="sheet.rows * sheet.cellM * SCALE"
-      preserveAspectRatio="none"
-      class="pointer-events-none"
-      style="image-rendering: pixelated"
+    <WaterMap
+      v-if="sheet"
+      :sheet="sheet"
+      :out-ml="outMl"
+      :taken="taken"
+      :scale="SCALE"
+      :text-size="textSize * 0.75"
+      clip-path="url(#floors)"
     />
-    <!-- walls and names -->
+    <!-- walls, zones, drains -->
     <g v-for="{ room, index } in rooms" :key="room.id" class="pointer-events-none" :transform="shift(index)">
       <rect
         v-for="(area, i) in room.areas"
@@ -301,31 +360,12 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       <circle
         v-for="(drain, i) in room.drains"
         :key="`d${i}`"
-        :cx="drain.at.acrossM * SCALE"
-        :cy="drain.at.downM * SCALE"
+        :transform="symbolAt(drain.at)"
         r="9"
         class="fill-sheet stroke-ink"
         stroke-width="3"
         stroke-dasharray="3 3"
       />
-      <text
-        :x="middleOf(room.areas![0]!).x"
-        :y="middleOf(room.areas![0]!).y - 4"
-        text-anchor="middle"
-        class="halo fill-ink text-[26px] font-semibold"
-      >
-        {{ room.name }}
-      </text>
-      <text
-        :x="middleOf(room.areas![0]!).x"
-        :y="middleOf(room.areas![0]!).y + 20"
-        text-anchor="middle"
-        class="halo figures fill-faded text-[20px]"
-      >
-        {{ room.areas![0]!.lengthM }} × {{ room.areas![0]!.widthM }} m{{
-          room.fall ? `, fall ${room.fall.perCent} %` : ''
-        }}
-      </text>
     </g>
     <g
       v-for="wall in walls"
@@ -359,11 +399,13 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         rx="4"
       />
       <text
-        v-if="fixtureArea(fixture).lengthM >= 0.5"
-        :x="middleOf(fixtureArea(fixture)).x"
-        :y="middleOf(fixtureArea(fixture)).y + 5"
+        v-for="(at, i) in nameIn({ ...fixture, area: fixtureArea(fixture) })"
+        :key="i"
+        :x="at.acrossM * SCALE"
+        :y="at.downM * SCALE + textSize * 0.2"
         text-anchor="middle"
-        class="halo fill-faded pointer-events-none text-[15px]"
+        :font-size="textSize * 0.6"
+        class="halo fill-faded pointer-events-none"
       >
         {{ fixture.name }}
       </text>
@@ -407,12 +449,36 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         :stroke-dasharray="doorway.thresholdM == null ? '7 5' : undefined"
       />
     </g>
+    <g
+      v-for="{ room, index, name, size, at, text } in names"
+      :key="`n${room.id}`"
+      class="pointer-events-none"
+      :transform="shift(index)"
+      text-anchor="middle"
+    >
+      <text
+        :x="at.acrossM * SCALE"
+        :y="at.downM * SCALE - text * 0.15"
+        :font-size="text"
+        class="halo fill-ink font-semibold"
+      >
+        {{ name }}
+      </text>
+      <text
+        :x="at.acrossM * SCALE"
+        :y="at.downM * SCALE + text * 0.75"
+        :font-size="text * 0.78"
+        class="halo figures fill-faded"
+      >
+        {{ size }}
+      </text>
+    </g>
     <!-- leak points: a drop -->
     <g
       v-for="{ leak, at } in leaks"
       :key="leak.id"
       class="cursor-move touch-none"
-      :transform="`translate(${placeOf({ kind: 'leak', id: leak.id }, at).acrossM * SCALE} ${placeOf({ kind: 'leak', id: leak.id }, at).downM * SCALE})`"
+      :transform="symbolAt(placeOf({ kind: 'leak', id: leak.id }, at))"
       :aria-label="`Leak point ${leak.name} at ${place(at)}`"
       v-bind="choosing('leak', leak.id)"
       @keydown="nudgePlace($event, { kind: 'leak', id: leak.id }, at)"
@@ -443,39 +509,28 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         stroke-width="7"
         stroke-linejoin="round"
       />
-      <rect
-        :x="placeOf({ kind: 'sensor', id: sensor.id }, at).acrossM * SCALE - 11"
-        :y="placeOf({ kind: 'sensor', id: sensor.id }, at).downM * SCALE - 11"
-        width="22"
-        height="22"
-        rx="5"
-        class="stroke-sheet"
-        :class="isChosen('sensor', sensor.id) ? 'fill-moss' : 'fill-ink'"
-        stroke-width="2.5"
-      />
-      <circle
-        :cx="placeOf({ kind: 'sensor', id: sensor.id }, at).acrossM * SCALE"
-        :cy="placeOf({ kind: 'sensor', id: sensor.id }, at).downM * SCALE"
-        r="4"
-        class="fill-sheet"
-      />
+      <g :transform="symbolAt(placeOf({ kind: 'sensor', id: sensor.id }, at))">
+        <rect
+          x="-11"
+          y="-11"
+          width="22"
+          height="22"
+          rx="5"
+          class="stroke-sheet"
+          :class="isChosen('sensor', sensor.id) ? 'fill-moss' : 'fill-ink'"
+          stroke-width="2.5"
+        />
+        <circle r="4" class="fill-sheet" />
+      </g>
     </g>
-    <g v-for="proposal in proposed" :key="proposal.key" class="pointer-events-none">
-      <rect
-        :x="proposal.at.acrossM * SCALE - 13"
-        :y="proposal.at.downM * SCALE - 13"
-        width="26"
-        height="26"
-        rx="6"
-        class="fill-sheet stroke-moss"
-        stroke-width="5"
-      />
-      <text
-        :x="proposal.at.acrossM * SCALE"
-        :y="proposal.at.downM * SCALE + 7"
-        text-anchor="middle"
-        class="fill-moss figures text-[20px] font-bold"
-      >
+    <g
+      v-for="proposal in proposed"
+      :key="proposal.key"
+      class="pointer-events-none"
+      :transform="symbolAt(proposal.at)"
+    >
+      <rect x="-13" y="-13" width="26" height="26" rx="6" class="fill-sheet stroke-moss" stroke-width="5" />
+      <text y="7" text-anchor="middle" class="fill-moss figures text-[20px] font-bold">
         {{ proposal.key }}
       </text>
     </g>

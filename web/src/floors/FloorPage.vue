@@ -13,7 +13,7 @@ import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
 import { useFloorView } from './floorView'
-import { bandAlpha, BANDS_L, bandOf } from './mapImage'
+import { bandAlpha, BANDS_L } from './waterMap'
 import { moveRoomIn, putIn } from './moves'
 import PlacementPanel from './PlacementPanel.vue'
 import RoomForm from './RoomForm.vue'
@@ -24,7 +24,7 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const view = useFloorView()
 const plan = computed(() => open.plan!)
-const { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, picture, spot, told } = useFloorMap()
+const { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, outMl, spot, told } = useFloorMap()
 
 const moveRoom = (index: number, by: FloorPoint) =>
   view.attempt(`room ${index} moved`, (draft) => moveRoomIn(draft, index, by))
@@ -49,6 +49,8 @@ const proposed = computed(() =>
       : [],
   ),
 )
+
+const bandNames = [...BANDS_L.map((litres) => `under ${litres} L`), 'more']
 
 type Side = 'chosen' | 'places'
 const side = ref<Side>('chosen')
@@ -154,7 +156,7 @@ const notes = computed(() =>
         :plan="plan"
         :storey-id="view.storeyId"
         :sheet="sheet"
-        :picture="picture"
+        :out-ml="outMl"
         :chosen="view.chosen"
         :carried="view.carried"
         :marks="view.marks"
@@ -179,16 +181,12 @@ const notes = computed(() =>
           <span v-else class="text-faded">Point at a spot, or move over it by arrows.</span>
         </p>
         <ul v-if="timeS === null" class="flex flex-wrap gap-x-3 text-[13px]" aria-label="Bands of the map">
-          <li
-            v-for="litres in BANDS_L.slice(0, 6)"
-            :key="litres"
-            class="flex items-center gap-1 whitespace-nowrap"
-          >
+          <li v-for="(name, band) in bandNames" :key="band" class="flex items-center gap-1 whitespace-nowrap">
             <span
               class="bg-river inline-block size-3.5 rounded-xs"
-              :style="{ opacity: bandAlpha(bandOf(litres * 1000) - 1) / 255 }"
+              :style="{ opacity: bandAlpha(band) / 255 }"
             />
-            under {{ litres }} L
+            {{ name }}
           </li>
         </ul>
       </div>

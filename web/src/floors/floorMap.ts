@@ -7,7 +7,7 @@ import { usePreferences } from '@/plan/preferences'
 import { latestOnly } from '@/ui/latestOnly'
 import { show } from '@/ui/units'
 import { useFloorView } from './floorView'
-import { drawMap, readAt } from './mapImage'
+import { readAt } from './waterMap'
 
 /** How long the water runs when it is let run, s. */
 export const LONGEST_S = 600
@@ -69,11 +69,6 @@ export function useFloorMap() {
   const outMl = computed(() =>
     timeS.value === null || flow.value === null ? null : timeS.value * flow.value * 1e6,
   )
-  const water = computed<[number, number, number]>(() =>
-    preferences.look === 'dark' ? [134, 192, 224] : [31, 99, 137],
-  )
-  const picture = computed(() => (sheet.value ? drawMap(sheet.value, water.value, outMl.value) : undefined))
-
   // The spot under the pointer or the arrows.
   const spot = ref<FloorPoint | null>(null)
   const told = computed(() => {
@@ -89,5 +84,5 @@ export function useFloorMap() {
     }
   })
 
-  return { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, picture, spot, told }
+  return { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, outMl, spot, told }
 }

@@ -139,3 +139,20 @@ export const scaledPicture = (picture: FloorPicture, about: FloorPoint, by: numb
   },
   lengthM: Math.round(picture.lengthM * by * 1000) / 1000,
 })
+
+/** An area larger on every side, or smaller where negative. */
+export const grown = (area: FloorRectangle, byM: number): FloorRectangle => ({
+  acrossM: area.acrossM - byM,
+  downM: area.downM - byM,
+  lengthM: area.lengthM + 2 * byM,
+  widthM: area.widthM + 2 * byM,
+})
+
+/** Round an area, back to where it began. */
+export const cornersOf = ({ acrossM, downM, lengthM, widthM }: FloorRectangle): FloorPoint[] => [
+  { acrossM, downM },
+  { acrossM: acrossM + lengthM, downM },
+  { acrossM: acrossM + lengthM, downM: downM + widthM },
+  { acrossM, downM: downM + widthM },
+  { acrossM, downM },
+]

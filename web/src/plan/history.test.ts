@@ -3,8 +3,8 @@ import { back, emptyHistory, forth, remember } from './history'
 
 describe('history', () => {
   it('goes back and forth', () => {
-    let history = remember(emptyHistory<number>(), 1, 'a', 0)
-    history = remember(history, 2, 'b', 10)
+    let history = remember(emptyHistory<number>(), 1, 2, 'a', 0)
+    history = remember(history, 2, 3, 'b', 10)
     const once = back(history, 3)
     expect(once?.state).toBe(2)
     const twice = back(once!.history, once!.state)
@@ -16,15 +16,30 @@ describe('history', () => {
   })
 
   it('takes quick edits of one label as one step', () => {
-    let history = remember(emptyHistory<number>(), 1, 'delay', 0)
-    history = remember(history, 2, 'delay', 500)
-    history = remember(history, 3, 'delay', 1000)
-    history = remember(history, 4, 'delay', 5000)
+    let history = remember(emptyHistory<number>(), 1, 2, 'delay', 0)
+    history = remember(history, 2, 3, 'delay', 500)
+    history = remember(history, 3, 4, 'delay', 1000)
+    history = remember(history, 4, 5, 'delay', 5000)
     expect(history.past.map((s) => s.state)).toEqual([1, 4])
   })
 
+  it('takes what is added or removed as a step of its own, however quickly', () => {
+    const states = [
+      { sensors: [] },
+      { sensors: [1] },
+      { sensors: [1, 2] },
+      { sensors: [3, 2] },
+      { sensors: [4, 2] },
+    ]
+    let history = emptyHistory<{ sensors: number[] }>()
+    for (const [i, after] of states.slice(1).entries()) {
+      history = remember(history, states[i]!, after, 'sensor', 100 * i)
+    }
+    expect(history.past.map((s) => s.state)).toEqual([states[0], states[1], states[2]])
+  })
+
   it('forgets what was undone once something new is done', () => {
-    const undone = back(remember(emptyHistory<number>(), 1, 'a', 0), 2)!
-    expect(remember(undone.history, 1, 'b', 9).future).toEqual([])
+    const undone = back(remember(emptyHistory<number>(), 1, 2, 'a', 0), 2)!
+    expect(remember(undone.history, 1, 2, 'b', 9).future).toEqual([])
   })
 })

@@ -16,14 +16,31 @@ const MERGE_WITHIN_MS = 1200
 export const emptyHistory = <T>(): History<T> => ({ past: [], future: [] })
 
 /**
- * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step.
+ * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step;
+ * one that adds something or takes it out is always a step of its own.
  */
-export function remember<T>(history: History<T>, before: T, label: string, now: number): History<T> {
+export function remember<T>(
+  history: History<T>,
+  before: T,
+  after: T,
+  label: string,
+  now: number,
+): History<T> {
   const last = history.past.at(-1)
-  if (last && last.label === label && now - last.at < MERGE_WITHIN_MS) {
-    return { past: [...history.past.slice(0, -1), { ...last, at: now }], future: [] }
-  }
+  const goesOn =
+    last?.label === label &&
+    now - last.at < MERGE_WITHIN_MS &&
+    itemsIn(last.state) === itemsIn(before) &&
+    itemsIn(before) === itemsIn(after)
+  if (goesOn) return { past: [...history.past.slice(0, -1), { ...last, at: now }], future: [] }
   return { past: [...history.past, { state: before, label, at: now }].slice(-MOST_STEPS), future: [] }
+}
+
+/** How many things all the lists in a state hold together. */
+function itemsIn(state: unknown): number {
+  if (typeof state !== 'object' || state === null) return 0
+  const own = Array.isArray(state) ? state.length : 0
+  return Object.values(state).reduce<number>((sum, value) => sum + itemsIn(value), own)
 }
 
 /** Goes one step back from the current state, or nowhere at the start. */

@@ -56,7 +56,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     if (draft) {
       try {
         assessment.value = await api.assess(draft.plan)
-        history.value = remember(history.value, read.plan, 'earlier, unsaved', 0)
+        history.value = remember(history.value, read.plan, draft.plan, 'earlier, unsaved', 0)
         plan.value = draft.plan
         restored.value = true
         if (draft.basedOn !== read.number) {
@@ -75,7 +75,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
 
   /**
    * Makes a change, if the server takes it.
-   * @param label What was changed; quick changes of one label are one step of undo.
+   * @param label What was changed; quick changes of one label are one step of undo, unless they add or remove something.
    * @throws Refusal with the fault's place and message; nothing was changed.
    */
   function edit(label: string, change: Change): Promise<void> {
@@ -85,7 +85,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       change(draft)
       if (JSON.stringify(draft) === JSON.stringify(plan.value)) return
       const assessed = await api.assess(draft)
-      history.value = remember(history.value, plan.value, label, Date.now())
+      history.value = remember(history.value, plan.value, draft, label, Date.now())
       take(draft, assessed)
     })
   }
@@ -143,7 +143,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       if (!saved.value || !plan.value) return
       const theirs = await api.readPlan(saved.value.siteId)
       const assessed = await api.assess(theirs.plan)
-      history.value = remember(history.value, plan.value, 'mine', 0)
+      history.value = remember(history.value, plan.value, theirs.plan, 'mine', 0)
       saved.value = theirs
       savedAssessment.value = assessed
       conflict.value = null

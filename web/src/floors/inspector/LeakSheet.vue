@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import type { LeakPoint } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
+import { firstTrip } from '@/plan/trips'
 import { show, showBounds } from '@/ui/units'
 import { leakKinds } from '@/ui/words'
 import { useFloorView } from '../floorView'
@@ -20,12 +21,7 @@ const room = computed(() => open.plan!.rooms[roomIndex.value])
 const index = computed(() => room.value?.leaks.findIndex((l) => l.id === props.id) ?? -1)
 const leak = computed(() => room.value?.leaks[index.value])
 
-const first = computed(() =>
-  (open.assessment?.trips ?? [])
-    .filter((t) => t.leakId === props.id && t.volumeM3.high != null)
-    .sort((a, b) => a.volumeM3.high! - b.volumeM3.high!)
-    .at(0),
-)
+const first = computed(() => firstTrip(open.assessment, props.id))
 const flow = computed(() => open.outcomeOf(open.assessment, props.id, 'away')?.flowM3PerS)
 
 const set = (what: string, change: (leak: LeakPoint) => void) =>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Sensor } from '@/api/types'
-import { leaksOf } from '@/plan/names'
+import { leakName } from '@/plan/names'
+import { firstTrip } from '@/plan/trips'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -35,17 +36,22 @@ const holds: Choice<Hold>[] = [
   { value: 'unknown', label: 'Not said' },
 ]
 
-const trips = computed(() =>
-  (open.assessment?.trips ?? [])
-    .filter((t) => t.sensorId === props.id)
+const mine = computed(() => (open.assessment?.trips ?? []).filter((t) => t.sensorId === props.id))
+/** The soonest heard first: what this one is the first to know of, and what others know of sooner. */
+const heard = computed(() => {
+  const all = mine.value
+    .filter((t) => t.volumeM3.high != null)
+    .sort((a, b) => a.volumeM3.high! - b.volumeM3.high!)
     .map((t) => ({
       id: t.leakId,
-      name: leaksOf(plan.value).find((l) => l.leak.id === t.leakId)?.leak.name ?? t.leakId,
-      text:
-        t.volumeM3.high == null
-          ? 'never, or not known'
-          : `${showBounds('volume', t.volumeM3, preferences.system)}${t.timeS == null ? '' : `, ${show('duration', t.timeS, preferences.system)}`}`,
-    })),
+      name: leakName(plan.value, t.leakId),
+      isFirst: firstTrip(open.assessment, t.leakId)?.sensorId === props.id,
+      text: `${showBounds('volume', t.volumeM3, preferences.system)}${t.timeS == null ? '' : `, ${show('duration', t.timeS, preferences.system)}`}`,
+    }))
+  return { first: all.filter((t) => t.isFirst), later: all.filter((t) => !t.isFirst) }
+})
+const unheard = computed(() =>
+  mine.value.filter((t) => t.volumeM3.high == null).map((t) => leakName(plan.value, t.leakId)),
 )
 
 const set = (what: string, change: (sensor: Sensor) => void) => {
@@ -97,13 +103,28 @@ async function takeOff() {
   <FloorSheet v-if="sensor" :title="sensor.name" take-out="Take it off the drawing" @take-out="takeOff">
     <div class="col-span-2">
       <h3 class="mb-1 font-semibold">It knows after</h3>
-      <ul class="space-y-1">
-        <li v-for="trip in trips" :key="trip.id" class="flex justify-between gap-3">
-          <span class="min-w-0 truncate">{{ trip.name }}</span>
-          <span class="figures text-river shrink-0 font-bold">{{ trip.text }}</span>
+      <ul class="space-y-1.5">
+        <li v-for="trip in heard.first" :key="trip.id">
+          <span class="figures text-river block font-bold">{{ trip.text }}</span>
+          <span class="block text-[13.5px]">{{ trip.name }}</span>
         </li>
-        <li v-if="!trips.length" class="text-faded">No leak's water comes here.</li>
+        <li v-if="!mine.length" class="text-faded">No leak's water comes here.</li>
+        <li v-else-if="!heard.first.length" class="text-faded">
+          No leak that another does not know of sooner.
+        </li>
       </ul>
+      <details v-if="heard.later.length" class="mt-2">
+        <summary class="text-moss cursor-pointer font-semibold">
+          {{ heard.later.length }} that others know of sooner
+        </summary>
+        <ul class="mt-1 space-y-1.5">
+          <li v-for="trip in heard.later" :key="trip.id">
+            <span class="figures block">{{ trip.text }}</span>
+            <span class="text-faded block text-[13.5px]">{{ trip.name }}</span>
+          </li>
+        </ul>
+      </details>
+      <p v-if="unheard.length" class="mt-2 text-[13.5px]">Never, or not known: {{ unheard.join('; ') }}.</p>
     </div>
     <ChoiceField
       class="col-span-2"

@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import type { FloorMapSheet } from '@/api/types'
+import { BANDS_L, chart, readAt, wetAt } from './waterMap'
+
+const COLUMNS = 102
+const CELL_M = 0.05
+const ML_PER_M2 = 8577 // a circle of a 60° film
+
+/** A floor of 5 by 5 m with a leak in its middle, and a border where none is. */
+const floor: FloorMapSheet = {
+  storeyId: 'ground',
+  acrossM: -CELL_M,
+  downM: -CELL_M,
+  cellM: CELL_M,
+  columns: COLUMNS,
+  rows: COLUMNS,
+  leaks: [],
+  millilitres: Array.from({ length: COLUMNS * COLUMNS }, (_, cell) => {
+    const [column, row] = [cell % COLUMNS, Math.floor(cell / COLUMNS)]
+    if (column % (COLUMNS - 1) === 0 || row % (COLUMNS - 1) === 0) return -2
+    const [x, y] = [(column - 50.5) * CELL_M, (row - 50.5) * CELL_M]
+    return Math.round(ML_PER_M2 * (x * x + y * y))
+  }),
+}
+
+describe('the chart of the water', () => {
+  it('draws an isoline at each round figure, where so many litres are out', () => {
+    const { isolines } = chart(floor)
+    expect(isolines.map((i) => i.litres)).toEqual(BANDS_L.filter((litres) => litres < 110))
+    for (const { litres, points } of isolines.filter((i) => i.litres <= 20)) {
+      expect(points.length).toBeGreaterThan(8)
+      for (const at of points)
+        expect(Math.hypot(at.acrossM - 2.5, at.downM - 2.5)).toBeCloseTo(
+          Math.sqrt((litres * 1000) / ML_PER_M2),
+          1,
+        )
+    }
+  })
+
+  it('has a band between each two, and one beyond the last', () => {
+    const { bands } = chart(floor)
+    expect(bands.map((b) => b.band)).toEqual([...BANDS_L.keys(), BANDS_L.length])
+    expect(bands.every((b) => b.area.startsWith('M'))).toBe(true)
+  })
+
+  it('puts no figure by what bounds the floor', () => {
+    for (const { points } of chart(floor).isolines)
+      for (const at of points) {
+        expect(Math.min(at.acrossM, 5 - at.acrossM)).toBeGreaterThan(0.19)
+        expect(Math.min(at.downM, 5 - at.downM)).toBeGreaterThan(0.14)
+      }
+  })
+
+  it('shows nothing wet before the first drop, and more with every litre', () => {
+    const reach = (ml: number) =>
+      Math.max(
+        0,
+        ...wetAt(floor, ml)
+          .split(/[MLZ]/)
+          .map((p) => Math.abs(Number(p.split(',')[0] || 51) - 51)),
+      )
+    expect(reach(-1)).toBe(0)
+    expect(reach(2000)).toBeGreaterThan(reach(1000))
+    expect(reach(1000)).toBeCloseTo(Math.sqrt(1000 / ML_PER_M2) / CELL_M, 0)
+  })
+
+  it('is read at a place, and not outside the floor', () => {
+    expect(readAt(floor, 2.51, 2.51)?.millilitres).toBeLessThan(50)
+    expect(readAt(floor, -0.02, 2)).toBeNull()
+    expect(readAt(floor, 9, 9)).toBeNull()
+  })
+})

@@ -1,0 +1,98 @@
+import { contours } from 'd3-contour'
+import type { FloorMapSheet, FloorPoint } from '@/api/types'
+
+/** Round litres that the map is drawn in, each band darker than the one before. */
+export const BANDS_L = [1, 2, 5, 10, 20, 50, 100]
+
+/** How dark a band is, 0 to 255: the sooner, the darker. */
+export const bandAlpha = (band: number): number => 205 - band * 23
+
+/** What is under a place of the map: millilitres, and the leak it is of; null where no floor is. */
+export function readAt(
+  sheet: FloorMapSheet,
+  acrossM: number,
+  downM: number,
+): { millilitres: number; leak: number } | null {
+  const column = Math.floor((acrossM - sheet.acrossM) / sheet.cellM + 1e-6)
+  const row = Math.floor((downM - sheet.downM) / sheet.cellM + 1e-6)
+  if (column < 0 || row < 0 || column >= sheet.columns || row >= sheet.rows) return null
+  const cell = row * sheet.columns + column
+  const millilitres = sheet.millilitres[cell]!
+  return millilitres === -2 ? null : { millilitres, leak: sheet.leaks[cell] ?? 0 }
+}
+
+/** Where one band of the map lies; paths are in cells of the sheet. */
+export interface Band {
+  band: number
+  area: string
+}
+
+/** Where so many litres are out when the water comes. */
+export interface Isoline {
+  litres: number
+  line: string
+  /** Places on it, m. */
+  points: FloorPoint[]
+}
+
+type Ring = [number, number][]
+
+const NEVER = -Infinity
+
+/**
+ * How soon the water is at each cell, as a height that falls with the litres: the edge of the floor is carried one cell
+ * on, under what bounds it, so that bands and lines end there rather than before it.
+ */
+function soonness({ columns, rows, millilitres }: FloorMapSheet): number[] {
+  return millilitres.map((ml, cell) => {
+    if (ml !== -2) return ml < 0 ? NEVER : -ml
+    const column = cell % columns
+    const row = (cell - column) / columns
+    let soonest = NEVER
+    for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++)
+      for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
+        const beside = millilitres[y * columns + x]!
+        if (beside >= 0) soonest = Math.max(soonest, -beside)
+      }
+    return soonest
+  })
+}
+
+function ringsAt(sheet: FloorMapSheet, levelsMl: number[]): Ring[][] {
+  const { columns, rows } = sheet
+  const heights = soonness(sheet)
+  const generate = contours().size([columns, rows])
+  return levelsMl.map((ml) => generate.contour(heights, -ml).coordinates.flat() as Ring[])
+}
+
+const pathOf = (rings: Ring[]) =>
+  rings.map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join('L')}Z`).join('')
+
+/** The wet floor once so many millilitres are out, as a path in cells. */
+export const wetAt = (sheet: FloorMapSheet, outMl: number): string => pathOf(ringsAt(sheet, [outMl])[0]!)
+
+/** Bands of litres, to be filled by the even-odd rule, and the isolines between them at round litres. */
+export function chart(sheet: FloorMapSheet): { bands: Band[]; isolines: Isoline[] } {
+  const levels = [...BANDS_L.map((litres) => litres * 1000), Number.MAX_VALUE]
+  const rings = ringsAt(sheet, levels)
+  const bands = rings.map((outer, band) => ({ band, area: pathOf([...outer, ...(rings[band - 1] ?? [])]) }))
+  const isolines = BANDS_L.map((litres, i) => ({
+    litres,
+    line: pathOf(rings[i]!),
+    points: rings[i]!.flat().flatMap(([x, y]) => {
+      const at = { acrossM: sheet.acrossM + x * sheet.cellM, downM: sheet.downM + y * sheet.cellM }
+      return isInside(sheet, x, y) ? [at] : []
+    }),
+  }))
+  return { bands, isolines: isolines.filter((isoline) => isoline.line) }
+}
+
+/** Whether a place, in cells, lies so far in the open floor that a figure stands free there. */
+function isInside({ columns, millilitres }: FloorMapSheet, x: number, y: number): boolean {
+  return [-6, 0, 6].every((dx) =>
+    [-4, 0, 4].every((dy) => {
+      const [column, row] = [Math.floor(x + dx), Math.floor(y + dy)]
+      return column >= 0 && column < columns && (millilitres[row * columns + column] ?? -2) >= 0
+    }),
+  )
+}
