@@ -18,6 +18,7 @@ public sealed class BenchApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("axis-offset", """{"gripRadiusM":0.05,"alongOpenM":0.004,"alongClosedM":0}""", "travelDeg", 85.4)]
     [InlineData("axis-offset", """{"gripRadiusM":0.05,"alongOpenM":-0.003,"alongClosedM":-0.003}""", "excessDeg", 7.3)]
     [InlineData("straps", """{"torqueNm":11,"firstM":0.045,"secondM":0.105,"sameSide":true,"pipeMaterial":"copper"}""", "forceN", 183)]
+    [InlineData("straps", """{"torqueNm":11,"firstM":0.045,"secondM":0.105,"sameSide":true,"pipeMaterial":"copper","own":{"copperN":150}}""", "limitN", 150)]
     [InlineData("battery", """{"capacityMah":1100,"usableShare":0.85,"sleepUa":4,"taskEnergyJ":0.036,"voltageV":3,"taskIntervalS":3600,"selfDischargePerYear":0.02}""", "lifeYears", 10.8)]
     [InlineData("backup", """{"capacityMah":4000,"usableShare":0.8,"drawMa":28}""", "hours", 114)]
     [InlineData("film", """{"contactAngleDeg":60,"position":"corner","distanceM":1.2}""", "volumeM3", 3.08e-3)]

@@ -64,7 +64,7 @@ internal static class BenchCalculators
 
     public static StrapsResult StrapsOf(StrapsInput input) => new(
         Straps.ForceN(input.TorqueNm, input.FirstM, input.SecondM, input.SameSide),
-        Straps.LimitN(input.PipeMaterial));
+        Straps.LimitN(input.PipeMaterial, input.Own));
 
     public static BatteryResult BatteryOf(BatteryInput input)
     {

@@ -110,6 +110,9 @@ public sealed record StrapsInput
     public required bool SameSide { get; init; }
 
     public required PipeMaterial PipeMaterial { get; init; }
+
+    /// <summary>Limits that the firm goes by; the screening ones where it has none.</summary>
+    public StrapLimits? Own { get; init; }
 }
 
 public sealed record BatteryInput

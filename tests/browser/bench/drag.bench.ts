@@ -46,7 +46,7 @@ for (const slider of ['Axis of the motor', 'Second strap']) {
 test('drag: a sensor over the map', async ({ page, demo }) => {
   await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
   await page.getByRole('button', { name: 'Flat', exact: true }).click()
-  await page.locator('main image').waitFor()
+  await page.getByTestId('water-map').waitFor()
   const sensor = page.getByRole('button', { name: /^Sensor Living room/ })
   const box = (await sensor.boundingBox())!
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]

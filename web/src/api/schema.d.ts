@@ -2171,6 +2171,7 @@ export interface components {
             /** @description Both straps on one side of the stem, as beside an elbow. */
             sameSide: boolean;
             pipeMaterial: components["schemas"]["PipeMaterial"];
+            own?: null | components["schemas"]["StrapLimits"];
         };
         StrapsResult: {
             /** Format: double */

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends string">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
-import { useApply } from './useApply'
+import { useChosen } from './useChosen'
 import type { Choice } from './words'
 
 /** One of a few answers, all in sight. */
@@ -13,13 +13,15 @@ const props = defineProps<{
   pointer?: string
 }>()
 
-const { error, attempt } = useApply(() => props.pointer)
-
-const commit = (value: T) => attempt(() => props.apply(value))
+const { shown, error, choose } = useChosen(
+  () => props.value,
+  (value) => props.apply(value),
+  () => props.pointer,
+)
 </script>
 
 <template>
-  <RadioGroup :model-value="value" class="min-w-0" @update:model-value="commit">
+  <RadioGroup :model-value="shown" class="min-w-0" @update:model-value="choose">
     <RadioGroupLabel class="font-semibold">{{ label }}</RadioGroupLabel>
     <p v-if="how" class="text-faded mb-1 text-[13px]">{{ how }}</p>
     <div class="border-rule bg-sheet flex flex-wrap gap-px rounded-sm border p-0.5" :data-pointer="pointer">

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends string | null">
 import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
 import { computed } from 'vue'
-import { useApply } from './useApply'
+import { useChosen } from './useChosen'
 import type { Choice } from './words'
 
 /** One of a list. */
@@ -14,19 +14,21 @@ const props = defineProps<{
   pointer?: string
 }>()
 
-const { error, attempt } = useApply(() => props.pointer)
-const chosen = computed(() => props.choices.find((c) => c.value === props.value))
-
-const commit = (value: T) => attempt(() => props.apply(value))
+const { shown, error, choose } = useChosen(
+  () => props.value,
+  (value) => props.apply(value),
+  () => props.pointer,
+)
+const chosen = computed(() => props.choices.find((c) => c.value === shown.value))
 </script>
 
 <template>
-  <Listbox :model-value="value" as="div" class="relative min-w-0" @update:model-value="commit">
+  <Listbox :model-value="shown" as="div" class="relative min-w-0" @update:model-value="choose">
     <ListboxLabel class="font-semibold">{{ label }}</ListboxLabel>
     <p v-if="how" class="text-faded mb-1 text-[13px]">{{ how }}</p>
     <ListboxButton
       class="field flex items-center justify-between gap-2 text-left"
-      :class="{ 'border-dashed!': value === null || value === 'unknown' }"
+      :class="{ 'border-dashed!': shown === null || shown === 'unknown' }"
       :data-pointer="pointer"
     >
       <span class="truncate">{{ chosen?.label ?? 'not chosen' }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="T extends string">
+import { useChosen } from './useChosen'
 import type { Choice } from './words'
 
 /** Any number of a list, each with a tick. */
@@ -9,11 +10,15 @@ const props = defineProps<{
   apply: (values: T[]) => unknown
 }>()
 
+const { shown, error, choose } = useChosen(
+  () => props.values,
+  (values) => props.apply(values),
+)
+
 function toggle(value: T) {
-  props.apply(
-    props.choices
-      .map((c) => c.value)
-      .filter((v) => (v === value ? !props.values.includes(v) : props.values.includes(v))),
+  const ticked = shown.value.includes(value)
+  void choose(
+    props.choices.map((c) => c.value).filter((v) => (v === value ? !ticked : shown.value.includes(v))),
   )
 }
 </script>
@@ -26,12 +31,12 @@ function toggle(value: T) {
         v-for="choice in choices"
         :key="choice.value"
         class="flex cursor-pointer items-center gap-1.5 rounded-sm border px-2 py-1"
-        :class="values.includes(choice.value) ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet'"
+        :class="shown.includes(choice.value) ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet'"
       >
         <input
           type="checkbox"
           class="accent-moss size-4"
-          :checked="values.includes(choice.value)"
+          :checked="shown.includes(choice.value)"
           @change="toggle(choice.value)"
         />
         <span>
@@ -40,5 +45,6 @@ function toggle(value: T) {
         </span>
       </label>
     </div>
+    <p v-if="error" role="alert" class="text-clay mt-1 text-[13px] font-semibold">{{ error }}</p>
   </fieldset>
 </template>

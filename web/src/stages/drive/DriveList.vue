@@ -10,14 +10,18 @@ import { tellWhy } from '@/ui/findings'
 import { priceText } from '@/ui/price'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { show } from '@/ui/units'
-import { useApply } from '@/ui/useApply'
+import { useChosen } from '@/ui/useChosen'
 import { driveSupplyWords, standingWords } from '@/ui/words'
 
 /** The drives of the catalogue, ranked for this valve: whether, how long, how many litres, what price, and why not. */
 const open = useOpenPlan()
 const preferences = usePreferences()
 const { main, assessed, at, edit } = useSelectedMain()
-const { error, attempt } = useApply(() => `${at.value}/drive/specId`)
+const { shown, error, choose } = useChosen(
+  () => main.value.drive?.specId ?? '',
+  (specId) => edit('drive', (draft) => chooseDrive(draft, specId)),
+  () => `${at.value}/drive/specId`,
+)
 
 const mounts: Record<DriveSpec['mount'], string> = {
   saddle: "Saddle: on the valve's own body, pushes the lever. The reaction stays in the valve.",
@@ -71,12 +75,10 @@ const ranked = computed(() =>
     }
   }),
 )
-
-const choose = (specId: string) => attempt(() => edit('drive', (draft) => chooseDrive(draft, specId)))
 </script>
 
 <template>
-  <RadioGroup :model-value="main.drive?.specId ?? ''" @update:model-value="choose">
+  <RadioGroup :model-value="shown" @update:model-value="choose">
     <RadioGroupLabel class="sr-only">Drive</RadioGroupLabel>
     <div class="grid gap-2">
       <RadioGroupOption

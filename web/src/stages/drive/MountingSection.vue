@@ -59,6 +59,7 @@ const straps = computed(() => {
         secondM: secondStrapM,
         sameSide: strapsOnOneSide,
         pipeMaterial: strappedPipe,
+        own: plan.value.catalogue.strapLimits ?? null,
       }
 })
 
