@@ -32,7 +32,7 @@ for (const view of views) {
     await page.waitForLoadState('networkidle')
     if (view.storey) {
       await page.getByRole('button', { name: view.storey, exact: true }).click()
-      await expect(page.locator('main image')).toBeVisible()
+      await expect(page.getByTestId('water-map')).toBeVisible()
     }
     for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click()
     if (view.press) {
