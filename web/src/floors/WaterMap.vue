@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { FloorMapSheet, FloorRectangle } from '@/api/types'
 import { boxAround, leastCrowded, type Size } from './labels'
-import { bandAlpha, chart, wetAt } from './waterMap'
+import { bandAlpha, chart, spreadOf } from './waterMap'
 
 /** The water's map of one storey: bands of litres with an isoline at each round figure, or the floor as it is wet by now. */
 const props = defineProps<{
@@ -18,7 +18,8 @@ const props = defineProps<{
 }>()
 
 const drawn = computed(() => chart(props.sheet))
-const wet = computed(() => (props.outMl === null ? null : wetAt(props.sheet, props.outMl)))
+const spread = computed(() => spreadOf(props.sheet))
+const wet = computed(() => (props.outMl === null ? null : spread.value(props.outMl)))
 const inCells = computed(() => {
   const { acrossM, downM, cellM } = props.sheet
   return `translate(${acrossM * props.scale} ${downM * props.scale}) scale(${cellM * props.scale})`

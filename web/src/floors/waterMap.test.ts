@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { FloorMapSheet } from '@/api/types'
-import { BANDS_L, chart, readAt, wetAt } from './waterMap'
+import { BANDS_L, chart, readAt, spreadOf } from './waterMap'
 
 const COLUMNS = 102
 const CELL_M = 0.05
@@ -52,10 +52,11 @@ describe('the chart of the water', () => {
   })
 
   it('shows nothing wet before the first drop, and more with every litre', () => {
+    const wetAt = spreadOf(floor)
     const reach = (ml: number) =>
       Math.max(
         0,
-        ...wetAt(floor, ml)
+        ...wetAt(ml)
           .split(/[MLZ]/)
           .map((p) => Math.abs(Number(p.split(',')[0] || 51) - 51)),
       )

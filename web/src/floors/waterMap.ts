@@ -58,23 +58,25 @@ function soonness({ columns, rows, millilitres }: FloorMapSheet): number[] {
   })
 }
 
-function ringsAt(sheet: FloorMapSheet, levelsMl: number[]): Ring[][] {
-  const { columns, rows } = sheet
+/** Round what is wet once so many millilitres are out, for as many amounts as are asked for. */
+function ringsOf(sheet: FloorMapSheet): (ml: number) => Ring[] {
   const heights = soonness(sheet)
-  const generate = contours().size([columns, rows])
-  return levelsMl.map((ml) => generate.contour(heights, -ml).coordinates.flat() as Ring[])
+  const generate = contours().size([sheet.columns, sheet.rows])
+  return (ml) => generate.contour(heights, -ml).coordinates.flat() as Ring[]
 }
 
 const pathOf = (rings: Ring[]) =>
   rings.map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)},${y.toFixed(2)}`).join('L')}Z`).join('')
 
 /** The wet floor once so many millilitres are out, as a path in cells. */
-export const wetAt = (sheet: FloorMapSheet, outMl: number): string => pathOf(ringsAt(sheet, [outMl])[0]!)
+export function spreadOf(sheet: FloorMapSheet): (outMl: number) => string {
+  const rings = ringsOf(sheet)
+  return (outMl) => pathOf(rings(outMl))
+}
 
 /** Bands of litres, to be filled by the even-odd rule, and the isolines between them at round litres. */
 export function chart(sheet: FloorMapSheet): { bands: Band[]; isolines: Isoline[] } {
-  const levels = [...BANDS_L.map((litres) => litres * 1000), Number.MAX_VALUE]
-  const rings = ringsAt(sheet, levels)
+  const rings = [...BANDS_L.map((litres) => litres * 1000), Number.MAX_VALUE].map(ringsOf(sheet))
   const bands = rings.map((outer, band) => ({ band, area: pathOf([...outer, ...(rings[band - 1] ?? [])]) }))
   const isolines = BANDS_L.map((litres, i) => ({
     litres,
