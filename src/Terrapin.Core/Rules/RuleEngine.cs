@@ -130,7 +130,8 @@ public static class RuleEngine
         if (progress is RuleProgress.ClosingPending pending && nowS >= pending.AtS)
         {
             actions.Add(new EngineAction.CloseValve(rule.Id, pending.SensorId));
-            progress = new RuleProgress.Acted();
+            // All may be dry again by now; then nothing more comes to say so, and the rule must be ready for the next leak.
+            progress = AllDry(rule, state) ? new RuleProgress.Waiting() : new RuleProgress.Acted();
         }
 
         return progress;

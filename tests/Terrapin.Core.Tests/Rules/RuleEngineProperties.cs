@@ -88,7 +88,7 @@ public class RuleEngineProperties
             .Where(d => d.Action.RuleId == rule.Id)
             .Select(d => (d.TimeS, d.Action));
         return alone.SequenceEqual(beside);
-    });
+    }, iter: 2000);
 
     private static Rule[] Numbered(Rule[] rules) => [.. rules.Select((rule, i) => rule with { Id = $"rule-{i}" })];
 

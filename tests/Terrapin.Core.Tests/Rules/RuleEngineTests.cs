@@ -38,6 +38,16 @@ public class RuleEngineTests
     }
 
     [Fact]
+    public void A_rule_that_closed_when_all_was_dry_again_hears_the_next_leak()
+    {
+        var run = new Run(Mode.Away, Close5Then20 with { CancelIfDry = false })
+            .At(0, new RuleEvent.SensorWet("a"))
+            .At(10, new RuleEvent.SensorDry("a"))
+            .At(40, new RuleEvent.SensorWet("b"));
+        Assert.Equal(["5 tell a", "25 close a", "45 tell b", "65 close b"], run.ToEnd());
+    }
+
+    [Fact]
     public void One_sensor_drying_does_not_cancel_while_another_is_wet()
     {
         var run = new Run(Mode.Away, Close5Then20).At(0, new RuleEvent.SensorWet("a")).At(1, new RuleEvent.SensorWet("b")).At(10, new RuleEvent.SensorDry("a"));
