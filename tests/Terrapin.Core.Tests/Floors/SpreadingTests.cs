@@ -53,6 +53,7 @@ public class SpreadingTests
         FloorField field = open.Field("hall", 4, 4);
         Assert.True(open.At(field, 6.5, 4) < open.At(field, 4, 4.6));
         Assert.True(open.At(field, 6.5, 4) < 0.1 * open.At(field, 2, 4));
+        open.AssertWhatCameInLiesThere(4, 4);
     }
 
     [Fact]
@@ -63,6 +64,7 @@ public class SpreadingTests
         Drawn drawn = Draw(rooms, [Door("a", 2, 0.2), Door("b", 4, 0.2)]);
         FloorField field = drawn.Field("first", 1, 1);
         Close((FilmM * 10) + (0.02 * 2), field.TotalM3, 0.03);
+        drawn.AssertWhatCameInLiesThere(1, 1);
         Assert.True(drawn.At(field, 5, 0.5) > 0.04, "the pit is full before water runs on");
     }
 
@@ -155,7 +157,7 @@ public class SpreadingTests
 
             return spreading.VolumeM3 > 0;
         },
-        iter: 20);
+        iter: 60);
 
     [Fact]
     public void All_that_a_leak_reaches_comes_between_its_first_and_its_last_litre() => AnyFloor.Sample(
@@ -215,6 +217,17 @@ public class SpreadingTests
     {
         public FloorField Field(string room, double x, double y, double gapM = 0) =>
             new FloorFields(Raster).From(Plan.Rooms.First(r => r.Id == room).StoreyId, new FloorPoint { AcrossM = x, DownM = y }, gapM)!;
+
+        /// <summary>Once the water has gone as far as it goes.</summary>
+        public void AssertWhatCameInLiesThere(double x, double y)
+        {
+            using var spreading = new Spreading(Raster, Cell(x, y), 0, 0, 0);
+            while (spreading.Step())
+            {
+            }
+
+            Close(spreading.VolumeM3, spreading.LyingM3(), 1e-6);
+        }
 
         public int Cell(double x, double y, string storey = "ground") => Raster.CellAt(storey, new FloorPoint { AcrossM = x, DownM = y });
 
