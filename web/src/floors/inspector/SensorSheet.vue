@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Sensor } from '@/api/types'
 import { leakName } from '@/plan/names'
-import { firstTrip } from '@/plan/trips'
+import { firstTrip, soonestFirst } from '@/plan/trips'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -39,15 +39,12 @@ const holds: Choice<Hold>[] = [
 const mine = computed(() => (open.assessment?.trips ?? []).filter((t) => t.sensorId === props.id))
 /** The soonest heard first: what this one is the first to know of, and what others know of sooner. */
 const heard = computed(() => {
-  const all = mine.value
-    .filter((t) => t.volumeM3.high != null)
-    .sort((a, b) => a.volumeM3.high! - b.volumeM3.high!)
-    .map((t) => ({
-      id: t.leakId,
-      name: leakName(plan.value, t.leakId),
-      isFirst: firstTrip(open.assessment, t.leakId)?.sensorId === props.id,
-      text: `${showBounds('volume', t.volumeM3, preferences.system)}${t.timeS == null ? '' : `, ${show('duration', t.timeS, preferences.system)}`}`,
-    }))
+  const all = soonestFirst(mine.value).map((t) => ({
+    id: t.leakId,
+    name: leakName(plan.value, t.leakId),
+    isFirst: firstTrip(open.assessment, t.leakId)?.sensorId === props.id,
+    text: `${showBounds('volume', t.volumeM3, preferences.system)}${t.timeS == null ? '' : `, ${show('duration', t.timeS, preferences.system)}`}`,
+  }))
   return { first: all.filter((t) => t.isFirst), later: all.filter((t) => !t.isFirst) }
 })
 const unheard = computed(() =>
