@@ -8,8 +8,8 @@ using Terrapin.Core.Supply;
 namespace Terrapin.Bench;
 
 /// <summary>Goals on one core: a leak flow under 5 µs, a rehearsal under 100 µs, all drives ranked for a valve under 20 ms,
-/// the field of one leak over 120 m² (48,000 cells) under 8 ms, all leaks of the demo under 150 ms the first time and under
-/// 30 ms after a sensor has moved, ten sensors placed among all cells under 1 s.</summary>
+/// the field of one leak over 120 m² (48,000 cells) under 3 ms, all leaks of the demo under 60 ms the first time and an assessment
+/// after a sensor has moved under 1.5 ms, ten sensors placed among all cells under 1 s.</summary>
 [MemoryDiagnoser]
 public class CoreBenchmarks
 {
@@ -26,14 +26,19 @@ public class CoreBenchmarks
     private string leakId = "";
     private byte[] json = [];
     private readonly FloorMemory floors = new();
-    private readonly FloorRaster hall = FloorRaster.Of(
-        NewSite.Named("Hall") with
+    private readonly FloorRaster hall;
+    private readonly Ground hallGround;
+
+    public CoreBenchmarks()
+    {
+        Plan twelveByTen = NewSite.Named("Hall") with
         {
             Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
             Rooms = [new Room { Id = "hall", Name = "Hall", FinishId = "matt-tile", StoreyId = "ground", Leaks = [], Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 12, WidthM = 10 }] }],
-        },
-        60,
-        0);
+        };
+        hall = FloorRaster.Of(twelveByTen);
+        hallGround = new Ground(twelveByTen, hall, GroundGuess.Lower);
+    }
 
     [GlobalSetup]
     public void Load()
@@ -56,15 +61,12 @@ public class CoreBenchmarks
     public IReadOnlyList<RankedDrive> RankDrives() => DriveRanking.Of(plan, plan.Mains[0].Id);
 
     [Benchmark]
-    public FloorField OneField() => new FloorFields(hall).From("ground", new FloorPoint { AcrossM = 4, DownM = 4 })!;
+    public FloorField OneField() =>
+        Spreading.From(hall, hallGround, SpreadRequest.At(hall, "ground", 0, new FloorPoint { AcrossM = 4, DownM = 4 }, 30 / 60e3), default);
 
     /// <summary>As when the demo is opened: its floors are laid first, and nothing is kept from before.</summary>
     [Benchmark]
-    public double AllFieldsOfTheDemo()
-    {
-        var anew = new FloorMemory();
-        return plan.Rooms.SelectMany(r => r.Leaks.Select(l => anew.FieldOf(plan, r, l, 0, FloorGuess.Middle)?.TotalM3 ?? 0)).Sum();
-    }
+    public WaterMap AllFieldsOfTheDemo() => WaterMap.Of(plan, null, worst: false, new FloorMemory());
 
     [Benchmark]
     public Assessment AssessDemoAfterASensorMoved() =>

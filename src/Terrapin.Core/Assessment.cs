@@ -73,7 +73,7 @@ public sealed record Tally
     /// <summary>Leak points that are not stopped in at least one mode.</summary>
     public required IReadOnlyList<string> NotStopped { get; init; }
 
-    /// <summary>Available over needed torque, of the drive with the least.</summary>
+    /// <summary>Torque in hand, available over breakaway, of the drive with the least.</summary>
     public double? TorqueRatio { get; init; }
 
     /// <summary>What is chosen costs so much.</summary>

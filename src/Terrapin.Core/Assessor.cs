@@ -16,7 +16,9 @@ public static class Assessor
     /// <summary>Assesses a plan, in the order in which the craft works: main, drive, leaks, sensors, rules, rehearsals.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
-    public static Assessment Assess(Plan plan, FloorMemory? floors = null)
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static Assessment Assess(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         floors ??= new FloorMemory();
         IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
@@ -31,9 +33,11 @@ public static class Assessor
         findings.AddRange(RuleFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
-        foreach (LeakPoint leak in plan.Rooms.SelectMany(r => r.Leaks))
+        (int Room, int Leak)[] places = [.. plan.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
+        var rehearsals = new LeakRehearsal[places.Length];
+        Work.InParallel(places.Length, cancel, i => rehearsals[i] = new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, floors, cancel));
+        foreach (LeakRehearsal rehearsal in rehearsals)
         {
-            var rehearsal = new LeakRehearsal(plan, leak.Id, verdicts, floors);
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
             leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.MainId)));

@@ -28,15 +28,17 @@ public static class OptionComparison
     /// <summary>The plan as it stands first, then its options in their order.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
-    public static IReadOnlyList<OptionAssessment> Of(Plan plan, FloorMemory? floors = null)
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static IReadOnlyList<OptionAssessment> Of(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         floors ??= new FloorMemory();
-        return [Assess(plan, null, "As it stands", floors), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name, floors))];
+        return [Assess(plan, null, "As it stands", floors, cancel), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name, floors, cancel))];
     }
 
-    private static OptionAssessment Assess(Plan plan, string? id, string name, FloorMemory floors)
+    private static OptionAssessment Assess(Plan plan, string? id, string name, FloorMemory floors, CancellationToken cancel)
     {
-        Assessment assessment = Assessor.Assess(plan, floors);
+        Assessment assessment = Assessor.Assess(plan, floors, cancel);
         return new OptionAssessment
         {
             OptionId = id,

@@ -83,8 +83,7 @@ public static class PlacementAdvice
     {
         Check(plan, request);
         HeardLeak[] leaks = Leaks(plan, floors, cancel);
-        FloorRaster raster = floors.RasterOf(plan, FloorGuess.Middle);
-        (List<Place> places, PlacementProblem problem) = Problem(plan, request, raster, leaks);
+        (List<Place> places, PlacementProblem problem) = Problem(plan, request, floors.Of(plan).Raster, leaks, cancel);
         return Steps(plan, leaks, places, problem, (int)request.MostSensors, cancel);
     }
 
@@ -128,57 +127,45 @@ public static class PlacementAdvice
         }
     }
 
-    private sealed record HeardLeak(Room Room, LeakPoint Leak, double FlowM3PerS, Func<double, FloorField> FieldAt, double HeardM3);
+    private sealed record HeardLeak(Room Room, LeakPoint Leak, LeakReach Reach, double HeardM3);
 
     private sealed record Place(int Cell, SensorSpec Spec, Room Room, FloorPoint At);
 
     private static HeardLeak[] Leaks(Plan plan, FloorMemory floors, CancellationToken cancel)
     {
-        var leaks = new List<HeardLeak>();
-        for (int i = 0; i < plan.Rooms.Count; i++)
-        {
-            Room room = plan.Rooms[i];
-            for (int j = 0; j < room.Leaks.Count; j++)
-            {
-                cancel.ThrowIfCancellationRequested();
-                LeakPoint leak = room.Leaks[j];
-                double flow = LeakCaseBuilder.FlowOf(plan, i, j).At(LeakFlow.OpenValveK);
-                if (flow <= 0 || LeakOnFloor.Of(plan, room, leak, floors, FloorGuess.Middle, flow) is not { } onFloor)
-                {
-                    continue;
-                }
-
-                double heard = plan.Sensors.Where(onFloor.Hears)
-                    .Select(s => (Sensor: s, Spec: plan.SpecOf(s)))
-                    .Select(s => onFloor.TripM3(s.Sensor, s.Spec.Kind, (s.Spec.ContactGap?.M ?? UnknownGapM) + (s.Sensor.ProbeHeightM ?? 0)))
-                    .Min() ?? double.PositiveInfinity;
-                leaks.Add(new HeardLeak(room, leak, flow, gap => floors.FieldOf(plan, room, leak, gap, FloorGuess.Middle)!, heard));
-            }
-        }
-
-        return [.. leaks];
+        (int Room, int Leak)[] drawn = [.. Enumerable.Range(0, plan.Rooms.Count)
+            .SelectMany(r => Enumerable.Range(0, plan.Rooms[r].Leaks.Count).Select(l => (r, l)))
+            .Where(at => plan.Rooms[at.r].Leaks[at.l].At is not null)];
+        var waters = new LeakWater[drawn.Length];
+        Work.InParallel(drawn.Length, cancel, i => waters[i] = LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel));
+        return [.. waters.Where(w => w.Reach is not null && w.Most.At(LeakFlow.OpenValveK) > 0).Select(w => Heard(plan, w))];
     }
 
-    private static (List<Place> Places, PlacementProblem Problem) Problem(Plan plan, PlacementRequest request, FloorRaster raster, HeardLeak[] leaks)
+    private static HeardLeak Heard(Plan plan, LeakWater water)
+    {
+        Room room = plan.Rooms[water.RoomIndex];
+        LeakPoint leak = room.Leaks[water.LeakIndex];
+        var onFloor = new LeakOnFloor(plan, room, leak, water.Reach!);
+        double heard = plan.Sensors.Where(onFloor.Hears)
+            .Select(s => (Sensor: s, Spec: plan.SpecOf(s)))
+            .Select(s => onFloor.TripOf(s.Sensor, s.Spec.Kind, (s.Spec.ContactGap?.M ?? UnknownGapM) + (s.Sensor.ProbeHeightM ?? 0)).OutM3.HighM3)
+            .DefaultIfEmpty(double.PositiveInfinity)
+            .Min();
+        return new HeardLeak(room, leak, water.Reach!, heard);
+    }
+
+    private static (List<Place> Places, PlacementProblem Problem) Problem(Plan plan, PlacementRequest request, FloorRaster raster, HeardLeak[] leaks, CancellationToken cancel)
     {
         var places = new List<Place>();
         var trips = new List<float[]>();
         foreach (SensorSpec spec in plan.Catalogue.Sensors.Where(s => request.SpecIds.Contains(s.Id)))
         {
             double gap = spec.ContactGap?.M ?? UnknownGapM;
-            bool thinSomewhere = raster.Room.Zip(raster.FilmM).Any(c => c.First >= 0 && c.Second < gap);
-            FloorField[] fields = [.. leaks.Select(l => l.FieldAt(thinSomewhere ? gap : 0))];
             foreach (Place place in Places(plan, request, raster, spec))
             {
-                var trip = new float[leaks.Length];
-                bool any = false;
-                for (int l = 0; l < leaks.Length; l++)
-                {
-                    trip[l] = (float)TripM3(leaks[l], fields[l], place);
-                    any |= float.IsFinite(trip[l]);
-                }
-
-                if (any)
+                cancel.ThrowIfCancellationRequested();
+                float[] trip = [.. leaks.Select(l => (float)TripM3(l, place, gap))];
+                if (trip.Any(float.IsFinite))
                 {
                     places.Add(place);
                     trips.Add(trip);
@@ -190,15 +177,14 @@ public static class PlacementAdvice
         return (places, new PlacementProblem(trips, prices, [.. leaks.Select(l => l.Leak.Weight())], [.. leaks.Select(l => l.HeardM3)]));
     }
 
-    private static double TripM3(HeardLeak leak, FloorField field, Place place)
+    private static double TripM3(HeardLeak leak, Place place, double gapM)
     {
         if (place.Spec.Kind == SensorKind.SpotWithCup && place.Room == leak.Room && Trip.CupCatches(leak.Leak, place.At))
         {
             return Trip.CupM3;
         }
 
-        double lying = field.DeepM3[place.Cell];
-        double trip = double.IsInfinity(lying) || field.Drains.Count == 0 ? lying : field.TimeS(lying, leak.FlowM3PerS) * leak.FlowM3PerS;
+        double trip = leak.Reach.LatestM3(place.Cell, gapM);
         return trip > (leak.Leak.HoldsM3 ?? double.PositiveInfinity) ? double.PositiveInfinity : trip;
     }
 
@@ -207,9 +193,9 @@ public static class PlacementAdvice
         bool needsRoom = spec.Kind != SensorKind.ProbeOnCord;
         foreach (FloorSheet sheet in raster.Sheets)
         {
-            for (int cell = sheet.Offset; cell < sheet.Offset + (sheet.Columns * sheet.Rows); cell++)
+            for (int cell = sheet.Offset; cell < sheet.End; cell++)
             {
-                if (raster.Room[cell] < 0 || raster.DropTo[cell] >= 0 || raster.Drains.ContainsKey(cell))
+                if (raster.Room[cell] < 0 || raster.DropTo(cell) >= 0 || raster.Drains.ContainsKey(cell))
                 {
                     continue;
                 }

@@ -75,8 +75,8 @@ public class AssessorTests
         Plan plan = House();
         plan = plan.WithMain(m => m with { Drive = null, PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } });
         IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).Mains[0].Drives;
-        Assert.Equal(["cv-22", "sd-12", "st-16", "sa-20"], drives.Select(d => d.SpecId));
-        Assert.All(drives.Skip(1), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
+        Assert.Equal(["cv-22", "sa-20", "sd-12", "st-16"], drives.Select(d => d.SpecId));
+        Assert.All(drives.Skip(2), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
 
         plan = plan.WithMain(m => m with { Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, Strokes = [Tight(12)] } });
         RankedDrive saddle = Assessor.Assess(plan).Mains[0].Drives.Single(d => d.SpecId == "sa-20");

@@ -48,6 +48,17 @@ public static class AxisOffset
     }
 
     /// <summary>
+    /// What an offset along the open handle leaves of the motor's torque when it has to start the handle moving, r/(r + |x|): it
+    /// shortens the lever whichever way it lies.
+    /// </summary>
+    /// <param name="gripRadiusM">r, from the motor's axis to where it grips, m, above zero.</param>
+    /// <param name="alongOpenM">x, of the motor's axis from the stem's, along the open handle, m.</param>
+    /// <returns>Above zero to 1.</returns>
+    /// <exception cref="ArgumentOutOfRangeException">A length is out of its range; names it.</exception>
+    public static double LeverShare(double gripRadiusM, double alongOpenM) =>
+        Require.Positive(gripRadiusM, nameof(gripRadiusM)) / (gripRadiusM + Math.Abs(Require.Finite(alongOpenM, nameof(alongOpenM))));
+
+    /// <summary>
     /// How far the axis may lie from the stem in one direction with the valve still shutting and the drive not straining:
     /// the tolerance, found by steps and bisection.
     /// </summary>

@@ -192,9 +192,9 @@ internal static class FitFindings
             found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
         }
 
-        if (drive.Power is DrivePower.Batteries && spec.Supply == DriveSupply.MainsOnly)
+        if (drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery) && spec.Supply == DriveSupply.MainsOnly)
         {
-            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs from the mains only.", "Choose the mains, or another drive.");
+            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
         }
 
         if (!needsMains)

@@ -47,6 +47,12 @@ public static class MountingVerdict
         return found.Findings;
     }
 
+    /// <summary>Whether the mounting can be counted on: the motor does not stall against the handle's stop, and the pipe stands its straps.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="mainId">One of its mains.</param>
+    /// <remarks>A stroke that ends short is no matter of this: the valve turns, and water runs on.</remarks>
+    public static bool Holds(Plan plan, string mainId) => Of(plan, mainId).All(f => f.Severity != Severity.Stop || f.Code == "stops-short");
+
     private static void AddTravel(FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
         HandleTravel? travel = Travel(drive);
@@ -64,8 +70,9 @@ public static class MountingVerdict
         }
         else if (travel is { ExcessDeg: > StrainNoticedDeg })
         {
+            // Where somebody has watched it shut with the straps tight, it did not stall.
             found.Add(
-                travel.Fits ? Severity.Caution : Severity.Stop,
+                travel.Fits || seen is not null ? Severity.Caution : Severity.Stop,
                 "drives-against-stop",
                 "drive/mounting/alongOpenM",
                 "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.",

@@ -30,7 +30,7 @@ public sealed record PowerOutlook
     public static PowerOutlook Of(FittedDrive drive, DriveSpec spec, string at)
     {
         var found = new FindingCollector(Stage.Drive, at);
-        bool hasStore = drive.Power is DrivePower.Batteries or DrivePower.MainsWithBattery;
+        bool hasStore = spec.Supply != DriveSupply.MainsOnly && drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery);
         DriveBattery? battery = hasStore ? spec.Battery : null;
         if (hasStore && battery is null)
         {
@@ -47,7 +47,7 @@ public sealed record PowerOutlook
             found.Note("backup-draw-unknown", "drive/specId", $"Nothing says what {spec.Name} draws while the mains has failed, so how long its backup lasts is not known.", "Measure the current with the mains off, or find the maker's sheet.");
         }
 
-        AddPolicy(drive, found);
+        AddPolicy(drive, spec, found);
         double? lifeYears = drive.Power == DrivePower.Batteries && battery is not null
             ? Battery.LifeYears(battery.CapacityMah, battery.UsableShare, MeanDrawUa(battery, drive.StrokesPerYear ?? 0), battery.SelfDischargePerYear)
             : null;
@@ -55,22 +55,24 @@ public sealed record PowerOutlook
         {
             LifeYears = lifeYears is { } years && double.IsFinite(years) ? years : null,
             LifeStrokes = battery is { StrokeJ: > 0 } ? battery.CapacityMah * battery.UsableShare * battery.VoltageV * JoulesAMilliampHourVolt / battery.StrokeJ : null,
-            BackupHours = drive.Power == DrivePower.MainsWithBattery && battery is not null && spec.BackupDraw is { } draw
+            BackupHours = hasStore && drive.Power == DrivePower.MainsWithBattery && battery is not null && spec.BackupDraw is { } draw
                 ? Battery.BackupHours(drive.BackupMah ?? battery.CapacityMah, battery.UsableShare, draw.Ma)
                 : null,
-            ClosesWithoutMains = drive.Power switch
+            ClosesWithoutMains = (drive.Power, spec.Supply) switch
             {
-                DrivePower.Unknown => Answer.Unknown,
-                DrivePower.Mains => Answer.No,
+                (_, DriveSupply.MainsOnly) => Answer.No,
+                (_, DriveSupply.BatteriesOnly) => Answer.Yes,
+                (DrivePower.Unknown, _) => Answer.Unknown,
+                (DrivePower.Mains, _) => Answer.No,
                 _ => Answer.Yes,
             },
             Findings = found.Findings,
         };
     }
 
-    private static void AddPolicy(FittedDrive drive, FindingCollector found)
+    private static void AddPolicy(FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
-        if (drive.Power == DrivePower.Mains)
+        if (drive.Power == DrivePower.Mains || spec.Supply == DriveSupply.MainsOnly)
         {
             if (drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen)
             {

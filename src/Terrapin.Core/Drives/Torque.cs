@@ -18,8 +18,8 @@ public static class Torque
     /// <summary>What a drive must have over the breakaway torque.</summary>
     public const double Reserve = 1.5;
 
-    /// <summary>Below this ratio of available to needed: caution.</summary>
-    public const double CautionRatio = 1.25;
+    /// <summary>Below this ratio of available to breakaway torque there is little in hand: caution.</summary>
+    public const double CautionRatio = 1.9;
 
     /// <summary>Breakaway torque from a spring scale, pull × arm.</summary>
     /// <param name="pullN">Square to the handle, N, not negative; the larger of both directions.</param>
@@ -65,20 +65,23 @@ public static class Torque
     public static double NeededNm(double breakawayNm) =>
         breakawayNm >= 0 ? breakawayNm * Reserve : throw new ArgumentOutOfRangeException(nameof(breakawayNm), breakawayNm, "Must not be negative.");
 
-    /// <summary>The verdict by the ratio available/needed: below 1 stop, below 1.25 caution.</summary>
-    /// <param name="availableNm">Rated torque × what the supply leaves of it, N·m, not negative.</param>
-    /// <param name="neededNm">N·m, above zero; may be infinite.</param>
+    /// <summary>
+    /// The verdict by the torque in hand, available/breakaway: below 1 it stalls, below 1.5 it may stall as the valve ages, both a
+    /// stop; below 1.9 caution.
+    /// </summary>
+    /// <param name="availableNm">Rated torque × what the supply and the mounting leave of it, N·m, not negative.</param>
+    /// <param name="breakawayNm">N·m, above zero; may be infinite.</param>
     /// <exception cref="ArgumentOutOfRangeException">A torque is out of its range; names it.</exception>
-    public static TorqueVerdict Verdict(double availableNm, double neededNm)
+    public static TorqueVerdict Verdict(double availableNm, double breakawayNm)
     {
         Require.NotNegative(availableNm, nameof(availableNm));
-        if (!(neededNm > 0))
+        if (!(breakawayNm > 0))
         {
-            throw new ArgumentOutOfRangeException(nameof(neededNm), neededNm, "Must be greater than zero.");
+            throw new ArgumentOutOfRangeException(nameof(breakawayNm), breakawayNm, "Must be greater than zero.");
         }
 
-        double ratio = availableNm / neededNm;
-        if (ratio < 1)
+        double ratio = availableNm / breakawayNm;
+        if (ratio < Reserve)
         {
             return TorqueVerdict.Stop;
         }

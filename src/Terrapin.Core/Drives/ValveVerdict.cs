@@ -30,8 +30,8 @@ public sealed record DriveVerdict
     /// <summary>N·m.</summary>
     public double? AvailableNm { get; init; }
 
-    /// <summary>Available over needed.</summary>
-    public double? Ratio => AvailableNm / NeededNm;
+    /// <summary>Torque in hand, available over breakaway; <see langword="null"/>: a figure is missing, or it turns a valve of its own.</summary>
+    public double? Ratio => NeededNm is null ? null : AvailableNm / BreakawayNm;
 
     /// <summary>Whether the installer's note sets a stop of Terrapin's aside.</summary>
     public bool Overridden { get; init; }
@@ -99,10 +99,11 @@ public static class ValveVerdict
             verdict = TorqueVerdict.Passes;
             found.Caution("cut-in-is-plumbing", "drive/specId", "A cut-in valve means cutting the main.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
         }
-        else if (available is { } have && valve.NeededNm is { } need)
+        else if (available is { } have && valve.BreakawayNm is > 0 and var breakaway)
         {
-            verdict = Torque.Verdict(have, need);
-            AddTorqueVerdict(verdict, have, need, spec, found);
+            verdict = Torque.Verdict(have, breakaway);
+            AddTorqueVerdict(verdict, have, breakaway, spec, found);
+            AddBackupTorque(drive, spec, breakaway, found);
         }
 
         Finding[] fit = [.. found.Findings, .. FitFindings.Of(main, drive, spec, own, at)];
@@ -185,9 +186,10 @@ public static class ValveVerdict
             return null;
         }
 
-        if (drive.Power == DrivePower.Mains)
+        double lever = drive.Mounting is { GripRadiusM: { } grip, AlongOpenM: { } along } ? AxisOffset.LeverShare(grip, along) : 1;
+        if (!SupplyInUse.BatteriesTurnIt(drive.Power, spec))
         {
-            return spec.RatedTorque.Nm;
+            return spec.RatedTorque.Nm * lever;
         }
 
         if (drive.Power == DrivePower.Unknown)
@@ -197,14 +199,36 @@ public static class ValveVerdict
 
         if (spec.BatteryTorqueShare is null)
         {
-            found.Stop("drive-derating-unknown", "drive/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from the mains.");
+            found.Stop("drive-derating-unknown", "drive/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from an outlet.");
             return null;
         }
 
-        return spec.RatedTorque.Nm * spec.BatteryTorqueShare.Share;
+        return spec.RatedTorque.Nm * spec.BatteryTorqueShare.Share * lever;
     }
 
-    private static void AddTorqueVerdict(TorqueVerdict verdict, double have, double need, DriveSpec spec, FindingCollector found)
+    /// <summary>From an outlet it has its rated torque; in a power cut a battery turns it.</summary>
+    private static void AddBackupTorque(FittedDrive drive, DriveSpec spec, double breakawayNm, FindingCollector found)
+    {
+        if (drive.Power != DrivePower.MainsWithBattery || spec.Supply == DriveSupply.MainsOnly || spec.RatedTorque is not { } rated || spec.BatteryTorqueShare is not { } share)
+        {
+            return;
+        }
+
+        double have = rated.Nm * share.Share;
+        if (Torque.Verdict(have, breakawayNm) == TorqueVerdict.Stop)
+        {
+            found.Caution(
+                "drive-weak-in-power-cut",
+                "drive/power",
+                $"In a power cut {spec.Name} gives {{available}} on a weak battery, {{ratio}} what starts this valve: it may stall then.",
+                "Change its battery early, or choose a stronger drive.",
+                Trade.Fitter,
+                ("available", QuantityKind.Torque, have),
+                ("ratio", QuantityKind.Ratio, have / breakawayNm));
+        }
+    }
+
+    private static void AddTorqueVerdict(TorqueVerdict verdict, double have, double breakawayNm, DriveSpec spec, FindingCollector found)
     {
         if (verdict == TorqueVerdict.Passes)
         {
@@ -212,16 +236,18 @@ public static class ValveVerdict
         }
 
         bool stops = verdict == TorqueVerdict.Stop;
+        string then = have < breakawayNm
+            ? "it stalls, with water running"
+            : stops ? "it may stall as the valve ages, with water running" : "it turns, with little in hand as the valve ages";
         found.Add(
             stops ? Severity.Stop : Severity.Caution,
             stops ? "drive-too-weak" : "drive-margin-thin",
             "drive/specId",
-            stops
-                ? $"{spec.Name} gives {{available}}, this valve needs {{needed}}: it may stall part way, with water running."
-                : $"{spec.Name} gives {{available}}, this valve needs {{needed}}: it turns, with little in hand as the valve ages.",
-            "Choose a stronger drive, run it from the mains, or work the valve free and read the pull again.",
+            $"{spec.Name} gives {{available}}, {{ratio}} the {{breakaway}} that starts this valve: {then}.",
+            "Choose a stronger drive, run it from an outlet, or work the valve free and read the pull again.",
             Trade.Fitter,
             ("available", QuantityKind.Torque, have),
-            ("needed", QuantityKind.Torque, need));
+            ("breakaway", QuantityKind.Torque, breakawayNm),
+            ("ratio", QuantityKind.Ratio, have / breakawayNm));
     }
 }

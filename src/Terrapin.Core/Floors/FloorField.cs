@@ -1,61 +1,258 @@
 namespace Terrapin.Core.Floors;
 
 /// <summary>A drain that the water came to.</summary>
-/// <param name="Cell">Of the raster.</param>
-/// <param name="ReachedM3">Litres on the floor by then, m³.</param>
-/// <param name="CapacityM3PerS">Infinite where it is not known.</param>
-public sealed record DrainReached(int Cell, double ReachedM3, double CapacityM3PerS);
+/// <param name="ReachedM3">On the floor by then, m³.</param>
+public readonly record struct DrainReached(RasterDrain Drain, double ReachedM3);
 
-/// <summary>What one leak does on the floor, whatever its flow: litres on the floor before the water is here.</summary>
+/// <summary>The part of a sheet that a leak wets.</summary>
+internal sealed class FieldWindow
+{
+    private readonly FloorSheet sheet;
+    private readonly int left;
+    private readonly int top;
+    private readonly int columns;
+    private readonly int rows;
+    private readonly float[] arrivalM3;
+    private readonly ushort[]? sinks;
+
+    private FieldWindow(FloorSheet sheet, int left, int top, int columns, int rows, float[] arrivalM3, ushort[]? sinks)
+    {
+        this.sheet = sheet;
+        this.left = left;
+        this.top = top;
+        this.columns = columns;
+        this.rows = rows;
+        this.arrivalM3 = arrivalM3;
+        this.sinks = sinks;
+    }
+
+    /// <summary>Bytes that it holds, roughly.</summary>
+    public long Bytes => (arrivalM3.Length * 4L) + (sinks is null ? 0 : sinks.Length * 2L);
+
+    /// <summary>Keeps what is wet of a finished spread.</summary>
+    public static FieldWindow Of(FloorSheet sheet, SpreadScratch scratch, bool keepSinks)
+    {
+        int left = int.MaxValue;
+        int top = int.MaxValue;
+        int right = -1;
+        int bottom = -1;
+        foreach (int cell in scratch.Touched)
+        {
+            if (!float.IsPositiveInfinity(scratch.ArrivalM3[cell]))
+            {
+                (int row, int column) = Math.DivRem(cell - sheet.Offset, sheet.Columns);
+                left = Math.Min(left, column);
+                right = Math.Max(right, column);
+                top = Math.Min(top, row);
+                bottom = Math.Max(bottom, row);
+            }
+        }
+
+        int columns = Math.Max(0, right - left + 1);
+        int rows = Math.Max(0, bottom - top + 1);
+        float[] arrival = new float[columns * rows];
+        ushort[]? sinks = keepSinks ? new ushort[columns * rows] : null;
+        for (int row = 0; row < rows; row++)
+        {
+            int from = sheet.Cell(left, top + row);
+            scratch.ArrivalM3.AsSpan(from, columns).CopyTo(arrival.AsSpan(row * columns));
+            if (sinks is not null)
+            {
+                scratch.Sink.AsSpan(from, columns).CopyTo(sinks.AsSpan(row * columns));
+            }
+        }
+
+        return new FieldWindow(sheet, left, top, columns, rows, arrival, sinks);
+    }
+
+    /// <summary>m³; infinite where the water never gets, or outside.</summary>
+    public float ArrivalM3(int cell) => IndexOf(cell) is >= 0 and var index ? arrivalM3[index] : float.PositiveInfinity;
+
+    /// <summary>Number of the sink that a wet cell belongs to.</summary>
+    public int SinkOf(int cell) => sinks is not null && IndexOf(cell) is >= 0 and var index ? sinks[index] : 0;
+
+    /// <summary>The cells that it may hold, with when the water is there.</summary>
+    public IEnumerable<(int Cell, float ArrivalM3)> Cells()
+    {
+        for (int i = 0; i < arrivalM3.Length; i++)
+        {
+            if (float.IsFinite(arrivalM3[i]))
+            {
+                yield return (sheet.Cell(left + (i % columns), top + (i / columns)), arrivalM3[i]);
+            }
+        }
+    }
+
+    private int IndexOf(int cell)
+    {
+        if (cell < sheet.Offset || cell >= sheet.End)
+        {
+            return -1;
+        }
+
+        (int row, int column) = Math.DivRem(cell - sheet.Offset, sheet.Columns);
+        row -= top;
+        column -= left;
+        return row >= 0 && row < rows && column >= 0 && column < columns ? (row * columns) + column : -1;
+    }
+}
+
+/// <summary>What one leak does on the floor: litres on the floor before the water is here.</summary>
 public sealed class FloorField
 {
-    internal FloorField(float[] arrivalM3, float[] deepM3, IReadOnlyList<DrainReached> drains, double totalM3, int fallsTo)
+    private readonly FloorRaster raster;
+    private readonly Ground ground;
+    private readonly double[] roomFilmM;
+    private readonly FieldWindow window;
+    private readonly Sink[] sinks;
+    private readonly IReadOnlyList<DrainReached> drains;
+    private readonly IReadOnlyDictionary<FloorUnknown, double> touched;
+
+    /// <summary>Where its water falls to and goes on; <see langword="null"/>: it stays.</summary>
+    private readonly FloorField? below;
+
+    /// <summary>On the floors that the leak is on, m³.</summary>
+    private readonly double ownM3;
+
+    internal FloorField(
+        FloorRaster raster,
+        Ground ground,
+        double[] roomFilmM,
+        FieldWindow window,
+        Sink[] sinks,
+        IReadOnlyList<DrainReached> drains,
+        IReadOnlyDictionary<FloorUnknown, double> touched,
+        double ownM3,
+        bool isCut,
+        int fallsTo)
     {
-        ArrivalM3 = arrivalM3;
-        DeepM3 = deepM3;
-        Drains = drains;
-        TotalM3 = totalM3;
+        this.raster = raster;
+        this.ground = ground;
+        this.roomFilmM = roomFilmM;
+        this.window = window;
+        this.sinks = sinks;
+        this.drains = drains;
+        this.touched = touched;
+        this.ownM3 = ownM3;
+        IsCut = isCut;
         FallsTo = fallsTo;
     }
 
-    /// <summary>For each cell; infinite where the water never gets.</summary>
-    public float[] ArrivalM3 { get; }
+    private FloorField(FloorField here, FloorField below)
+        : this(here.raster, here.ground, here.roomFilmM, here.window, here.sinks, here.drains, here.touched, here.ownM3, below.IsCut, -1) =>
+        this.below = below;
 
-    /// <summary>For each cell, when the water there is as deep as the gap that was asked for; infinite: never.</summary>
-    public float[] DeepM3 { get; }
-
-    /// <summary>In the order in which they were come to.</summary>
-    public IReadOnlyList<DrainReached> Drains { get; }
+    /// <summary>Drains that the water came to, in order.</summary>
+    public IEnumerable<DrainReached> Drains => below is null
+        ? drains
+        : drains.Concat(below.Drains.Select(d => d with { ReachedM3 = ownM3 + d.ReachedM3 }));
 
     /// <summary>What the whole reach takes, m³.</summary>
-    public double TotalM3 { get; }
+    public double TotalM3 => ownM3 + (below?.TotalM3 ?? 0);
+
+    /// <summary>Whether it ends for <see cref="Spreading.MostM3"/> rather than for the walls.</summary>
+    public bool IsCut { get; }
 
     /// <summary>The cell of another storey that all further water falls to; -1: it stays where it is.</summary>
     internal int FallsTo { get; }
 
+    /// <summary>Equal for fields that are the same, all the way down.</summary>
+    internal object Key => below is null ? window : (window, below.Key);
+
+    /// <summary>Bytes that it holds, roughly.</summary>
+    internal long Bytes => window.Bytes + (sinks.Length * 400L) + 500;
+
     /// <summary>The whole field of water that falls: what lies up here by then comes before all that lies below.</summary>
-    /// <param name="below">From where it lands.</param>
-    internal FloorField GoingOnIn(FloorField below)
+    internal FloorField GoingOnIn(FloorField lower) => new(this, lower);
+
+    /// <summary>On the floor before the water is in a cell, m³; infinite where it never gets.</summary>
+    public double ArrivalM3(int cell)
     {
-        float[] arrival = Joined(ArrivalM3, below.ArrivalM3);
-        return new FloorField(
-            arrival,
-            DeepM3 == ArrivalM3 ? arrival : Joined(DeepM3, below.DeepM3),
-            [.. Drains, .. below.Drains.Select(d => d with { ReachedM3 = TotalM3 + d.ReachedM3 })],
-            TotalM3 + below.TotalM3,
-            fallsTo: -1);
+        double here = window.ArrivalM3(cell);
+        return below is null ? here : Math.Min(here, ownM3 + below.ArrivalM3(cell));
     }
 
-    private float[] Joined(float[] here, float[] below)
+    /// <summary>Height of the film in a room, m.</summary>
+    internal double FilmM(int room) => below is null ? roomFilmM[room] : Math.Max(roomFilmM[room], below.FilmM(room));
+
+    /// <summary>On the floor when the water in a cell is so deep, m³; infinite: it never is.</summary>
+    /// <param name="cell">Of the raster.</param>
+    /// <param name="depthM">m.</param>
+    public double DeepM3(int cell, double depthM)
     {
-        float[] joined = GC.AllocateUninitializedArray<float>(here.Length);
-        float first = (float)TotalM3;
-        for (int cell = 0; cell < joined.Length; cell++)
+        double here = window.ArrivalM3(cell);
+        if (double.IsFinite(here))
         {
-            joined[cell] = Math.Min(here[cell], first + below[cell]);
+            double filmM = roomFilmM[raster.Room[cell]];
+            if (filmM < depthM)
+            {
+                here = Math.Max(here, RisesToM3(window.SinkOf(cell), ground.BedM(cell) + depthM - filmM));
+            }
         }
 
-        return joined;
+        return below is null ? here : Math.Min(here, ownM3 + below.DeepM3(cell, depthM));
+    }
+
+    /// <summary>
+    /// <see cref="DeepM3"/> at a place beside the middle of a cell, by the slope to the next cell. Where the water comes to the two at
+    /// quite different times, as beside a stream, the cell's own figure stands.
+    /// </summary>
+    /// <param name="cell">Of the raster.</param>
+    /// <param name="offX">From its middle, in cells, -½ to ½.</param>
+    /// <param name="offY">The same along y.</param>
+    /// <param name="depthM">m.</param>
+    public double ReadM3(int cell, double offX, double offY, double depthM)
+    {
+        double own = DeepM3(cell, depthM);
+        return double.IsInfinity(own) || (offX == 0 && offY == 0)
+            ? own
+            : Math.Max(0, own + (offX * SlopeM3(cell, own, offX > 0 ? 0 : 2, depthM)) + (offY * SlopeM3(cell, own, offY > 0 ? 1 : 3, depthM)));
+    }
+
+    private double SlopeM3(int cell, double own, int side, double depthM)
+    {
+        const double Alike = 3;
+        int columns = raster.SheetOf(cell).Columns;
+        double sign = side < 2 ? 1 : -1;
+        foreach ((int beside, double towards) in ((int, double)[])[(side, sign), ((side + 2) % 4, -sign)])
+        {
+            if (raster.TryBeside(columns, cell, beside, out int next) && raster.Room[next] == raster.Room[cell]
+                && DeepM3(next, depthM) is var there && double.IsFinite(there) && Math.Max(there, own) <= Alike * Math.Min(there, own))
+            {
+                return (there - own) * towards;
+            }
+        }
+
+        return 0;
+    }
+
+    /// <summary>The cells that it wets, each once, with when.</summary>
+    public IEnumerable<(int Cell, double ArrivalM3)> Cells()
+    {
+        foreach ((int cell, float arrival) in window.Cells())
+        {
+            yield return (cell, arrival);
+        }
+
+        if (below is null)
+        {
+            yield break;
+        }
+
+        foreach ((int cell, double arrival) in below.Cells())
+        {
+            if (double.IsInfinity(window.ArrivalM3(cell)))
+            {
+                yield return (cell, ownM3 + arrival);
+            }
+        }
+    }
+
+    /// <summary>On the floor when the water first comes to where something is, m³; infinite: it does not.</summary>
+    internal double TouchesM3(FloorUnknown unknown)
+    {
+        double here = touched.TryGetValue(unknown, out double at) ? at : double.PositiveInfinity;
+        return below is null ? here : Math.Min(here, ownM3 + below.TouchesM3(unknown));
     }
 
     /// <summary>
@@ -63,8 +260,9 @@ public sealed class FloorField
     /// </summary>
     /// <param name="floorM3">On the floor, m³.</param>
     /// <param name="flowM3PerS">Of the leak, above zero.</param>
+    /// <param name="capacityM3PerS">Of each drain, not negative.</param>
     /// <returns>s; infinite where a drain takes all of it first.</returns>
-    public double TimeS(double floorM3, double flowM3PerS)
+    public double TimeS(double floorM3, double flowM3PerS, Func<RasterDrain, double> capacityM3PerS)
     {
         double time = 0;
         double lying = 0;
@@ -78,7 +276,7 @@ public sealed class FloorField
 
             time += (drain.ReachedM3 - lying) / net;
             lying = drain.ReachedM3;
-            net -= drain.CapacityM3PerS;
+            net -= capacityM3PerS(drain.Drain);
             if (net <= 0)
             {
                 return double.PositiveInfinity;
@@ -86,5 +284,18 @@ public sealed class FloorField
         }
 
         return time + ((floorM3 - lying) / net);
+    }
+
+    private double RisesToM3(int sink, double levelM)
+    {
+        for (int at = sink; at >= 0; at = sinks[at].MergedInto)
+        {
+            if (sinks[at].ReachesM3(levelM) is var reached && double.IsFinite(reached))
+            {
+                return reached;
+            }
+        }
+
+        return double.PositiveInfinity;
     }
 }

@@ -5,21 +5,13 @@ using Terrapin.Core.Plans;
 
 namespace Terrapin.Core.Floors;
 
-/// <summary>How what is not known of a floor is taken.</summary>
-/// <param name="ContactAngleDeg">Of floors whose finish is not known.</param>
-/// <param name="ThresholdM">Of doorways whose threshold is not measured.</param>
-public sealed record FloorGuess(double ContactAngleDeg, double ThresholdM)
-{
-    /// <summary>The middle of what floors are like, for a drawing and for comparing places: bounds are reckoned in the assessment.</summary>
-    public static FloorGuess Middle { get; } = new(60, 0);
-}
-
 /// <summary>
-/// Keeps the fields of the floors that were asked for last: they depend on the drawing and on where a leak is, not on
-/// sensors, drives or rules, so that most edits need none anew. Safe to use from several threads.
+/// Keeps the fields of the floors that were asked for last: they depend on the drawing and on where a leak is and how fast, not on
+/// sensors, drives or rules, so that most edits need none anew. Bounded in bytes. Safe to use from several threads.
 /// </summary>
-public sealed class FloorMemory
+public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
 {
+    private const long UsualBytes = 256L << 20;
     private const int MostDrawings = 4;
 
     private readonly Lock gate = new();
@@ -28,44 +20,168 @@ public sealed class FloorMemory
     // An assessment asks for each leak of one plan: what its drawing is known by is put together once.
     private readonly ConditionalWeakTable<Plan, string> keys = [];
 
-    private sealed record Drawing(string Key, FloorGuess Guess, FloorFields Fields);
+    /// <summary>Bytes that are kept, roughly.</summary>
+    public long Bytes
+    {
+        get
+        {
+            lock (gate)
+            {
+                return drawings.Sum(d => d.Bytes);
+            }
+        }
+    }
 
-    /// <summary>The raster of a plan's drawing.</summary>
-    public FloorRaster RasterOf(Plan plan, FloorGuess guess) => FieldsOf(plan, guess).Raster;
-
-    /// <summary>The field of a leak that is drawn; <see langword="null"/> where it is not, or no floor is drawn there.</summary>
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="room">The leak's room.</param>
-    /// <param name="leak">One of its leak points.</param>
-    /// <param name="gapM">For <see cref="FloorField.DeepM3"/>.</param>
-    /// <param name="guess">For what is not known.</param>
-    public FloorField? FieldOf(Plan plan, Room room, LeakPoint leak, double gapM, FloorGuess guess) =>
-        leak.At is { } at ? FieldsOf(plan, guess).From(room.StoreyId, at, gapM) : null;
-
-    private FloorFields FieldsOf(Plan plan, FloorGuess guess)
+    /// <summary>The drawing of a plan, with the fields that are kept of it.</summary>
+    public Drawing Of(Plan plan)
     {
         string key = keys.GetValue(plan, KeyOf);
         lock (gate)
         {
-            if (drawings.FirstOrDefault(d => d.Guess == guess && d.Key == key) is { } kept)
+            Drawing? kept = drawings.FirstOrDefault(d => d.Key == key);
+            if (kept is not null)
             {
                 drawings.Remove(kept);
-                drawings.AddFirst(kept);
-                return kept.Fields;
+            }
+            else
+            {
+                kept = new Drawing(this, key, plan);
             }
 
-            var drawing = new Drawing(key, guess, new FloorFields(FloorRaster.Of(plan, guess.ContactAngleDeg, guess.ThresholdM)));
-            drawings.AddFirst(drawing);
+            drawings.AddFirst(kept);
             if (drawings.Count > MostDrawings)
             {
                 drawings.RemoveLast();
             }
 
-            return drawing.Fields;
+            return kept;
         }
     }
 
-    /// <summary>All that a raster is made of, and nothing else.</summary>
+    /// <summary>Lets go of what was used least lately, other drawings first.</summary>
+    private void Bound()
+    {
+        while (drawings.Count > 1 && drawings.Sum(d => d.Bytes) > mostBytes)
+        {
+            drawings.RemoveLast();
+        }
+
+        while (drawings.First is { Value: var last } && last.Bytes > mostBytes && last.Forget())
+        {
+        }
+    }
+
+    /// <summary>The raster of one drawing, and its fields.</summary>
+    public sealed class Drawing
+    {
+        private readonly FloorMemory memory;
+        private readonly Plan plan;
+        private readonly Lazy<FloorRaster> raster;
+        private readonly Dictionary<GroundGuess, Ground> grounds = [];
+        private readonly Dictionary<(SpreadRequest, GroundGuess), LinkedListNode<Kept>> fields = [];
+        private readonly LinkedList<Kept> byUse = [];
+
+        private sealed record Kept((SpreadRequest, GroundGuess) Key, FloorField Field);
+
+        internal Drawing(FloorMemory memory, string key, Plan plan)
+        {
+            this.memory = memory;
+            this.plan = plan;
+            Key = key;
+            raster = new Lazy<FloorRaster>(() => FloorRaster.Of(plan));
+        }
+
+        internal string Key { get; }
+
+        internal long Bytes { get; private set; }
+
+        public FloorRaster Raster => raster.Value;
+
+        /// <summary>Heights and films, with one guess for what is not known.</summary>
+        public Ground GroundOf(GroundGuess guess)
+        {
+            lock (memory.gate)
+            {
+                return grounds.TryGetValue(guess, out Ground? ground) ? ground : grounds[guess] = new Ground(plan, Raster, guess);
+            }
+        }
+
+        /// <summary>The field of a leak.</summary>
+        /// <param name="request">Where, and how fast.</param>
+        /// <param name="guess">For what is not known.</param>
+        /// <param name="cancel">Stops the work.</param>
+        /// <exception cref="OperationCanceledException">It was stopped.</exception>
+        public FloorField FieldOf(SpreadRequest request, GroundGuess guess, CancellationToken cancel)
+        {
+            FloorField own = OwnFieldOf(WithoutWhatDoesNotMatter(request, guess), guess, cancel);
+            return own.FallsTo is >= 0 and var landing
+                ? own.GoingOnIn(FieldOf(request with { Cell = landing, OffXM = 0, OffYM = 0 }, guess, cancel))
+                : own;
+        }
+
+        /// <summary>On the floors that the leak is on: all whose water falls to one place share what it does there.</summary>
+        private FloorField OwnFieldOf(SpreadRequest request, GroundGuess guess, CancellationToken cancel)
+        {
+            lock (memory.gate)
+            {
+                if (fields.TryGetValue((request, guess), out LinkedListNode<Kept>? node))
+                {
+                    byUse.Remove(node);
+                    byUse.AddFirst(node);
+                    return node.Value.Field;
+                }
+            }
+
+            var field = Spreading.From(Raster, GroundOf(guess), request, cancel);
+            lock (memory.gate)
+            {
+                if (!fields.ContainsKey((request, guess)))
+                {
+                    fields[(request, guess)] = byUse.AddFirst(new Kept((request, guess), field));
+                    Bytes += field.Bytes;
+                    memory.Bound();
+                }
+            }
+
+            return field;
+        }
+
+        /// <summary>Drops the field that was used least lately.</summary>
+        /// <returns>Whether there was one.</returns>
+        internal bool Forget()
+        {
+            if (byUse.Last is not { Value: var kept })
+            {
+                return false;
+            }
+
+            byUse.RemoveLast();
+            fields.Remove(kept.Key);
+            Bytes -= kept.Field.Bytes;
+            return true;
+        }
+
+        /// <summary>Leaks of different flows share a field where the flow changes nothing: no stream runs, and capillarity sets the film.</summary>
+        private SpreadRequest WithoutWhatDoesNotMatter(SpreadRequest request, GroundGuess guess)
+        {
+            Ground ground = GroundOf(guess);
+            double share = OpenCircle.ShareAt(Raster, request.Cell, request.OffXM, request.OffYM);
+            bool capillary = Film.ViscousHeightM(request.FilmM3PerS, share) <= ground.ThinnestFilmM;
+            if (!Raster.Slopes(Raster.SheetOf(request.Cell)))
+            {
+                double film = capillary ? 0 : request.FilmM3PerS;
+                return request with { FilmM3PerS = film, LeastM3PerS = film, MostM3PerS = film, End = SpreadEnd.Late };
+            }
+
+            return request with
+            {
+                FilmM3PerS = capillary ? 0 : request.FilmM3PerS,
+                End = request.LeastM3PerS == request.MostM3PerS && !ground.HasUnknownFinish ? SpreadEnd.Late : request.End,
+            };
+        }
+    }
+
+    /// <summary>All that a raster and its ground are made of, and nothing else.</summary>
     private static string KeyOf(Plan plan)
     {
         var key = new StringBuilder();
@@ -77,7 +193,8 @@ public sealed class FloorMemory
         foreach (Room room in plan.Rooms)
         {
             key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall}");
-            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
+            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains.Select(d => d.At)).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
+            key.Append(room.Leaks.Count(l => l.At is not null));
         }
 
         return key.AppendJoin(',', plan.Doorways).AppendJoin(',', plan.Openings).ToString();

@@ -3,230 +3,222 @@ using Terrapin.Core.Plans;
 
 namespace Terrapin.Core.Floors;
 
-/// <summary>One storey of a raster.</summary>
-/// <param name="StoreyId">Of the plan.</param>
-/// <param name="Offset">Index of its first cell.</param>
-/// <param name="Columns">Cells in a row, with a border of one closed cell on each side.</param>
-/// <param name="Rows">The same the other way.</param>
-/// <param name="AcrossM">Left edge of its first cell, m.</param>
-/// <param name="DownM">Upper edge of its first cell, m.</param>
-/// <param name="CellM">Side of a cell, m.</param>
-public sealed record FloorSheet(string StoreyId, int Offset, int Columns, int Rows, double AcrossM, double DownM, double CellM)
-{
-    /// <summary>A place on the edge of two cells belongs to the second, whatever its last digit.</summary>
-    private const double Hair = 1e-6;
+/// <summary>A drain of the drawing in its cell.</summary>
+/// <param name="RoomIndex">Of the plan.</param>
+/// <param name="DrainIndex">Of that room.</param>
+public readonly record struct RasterDrain(int RoomIndex, int DrainIndex);
 
-    /// <summary>Cells of the sheet, its border with them.</summary>
-    public int Count => Columns * Rows;
-
-    /// <summary>Index of the first cell behind it.</summary>
-    public int End => Offset + Count;
-
-    /// <summary>The cell at a place, or -1 outside the sheet.</summary>
-    public int CellAt(double xM, double yM)
-    {
-        int column = (int)Math.Floor(((xM - AcrossM) / CellM) + Hair);
-        int row = (int)Math.Floor(((yM - DownM) / CellM) + Hair);
-        return column < 1 || row < 1 || column >= Columns - 1 || row >= Rows - 1 ? -1 : Offset + (row * Columns) + column;
-    }
-
-    /// <summary>The middle of a cell of this sheet, m.</summary>
-    public (double AcrossM, double DownM) MiddleOf(int cell) =>
-        (AcrossM + ((((cell - Offset) % Columns) + 0.5) * CellM), DownM + ((((cell - Offset) / Columns) + 0.5) * CellM));
-}
+/// <summary>A step of the water from one cell to the next through a doorway.</summary>
+/// <param name="Doorway">Index of the plan's doorway.</param>
+/// <param name="Side">Of the first cell: 0 right, 1 below, 2 left, 3 above.</param>
+public readonly record struct DoorSide(int Doorway, int Side);
 
 /// <summary>
-/// The drawn floors of a plan as cells, usually of 50 mm, storeys one after the other: where the bed is, how thick the film, what
-/// parts each cell from the next, where water falls through or runs off.
+/// The drawn floors of a plan as cells, usually of 50 mm: which room each is of, how its floor falls within the room, what is open
+/// to it, where water falls through or runs off. How high rooms and thresholds stand and how thick the film is, which may not
+/// be known, is in <see cref="Ground"/>.
 /// </summary>
 public sealed class FloorRaster
 {
-    public const double UsualCellM = 0.05;
+    /// <summary>What a cell is, besides floor.</summary>
+    [Flags]
+    internal enum Marks : byte
+    {
+        None = 0,
 
-    /// <summary>Water falls from one storey to the next whatever their real heights; m.</summary>
-    private const double StoreyDropM = 10;
+        /// <summary>All that is open beside it is floor of its own room at its own height.</summary>
+        Plain = 1,
+        Drain = 2,
+        Drop = 4,
+        AtDoorway = 8,
+        Pit = 16,
+    }
 
-    private readonly Dictionary<string, FloorSheet> sheets = [];
+    private readonly List<FloorSheet> sheets = [];
+    private readonly Dictionary<int, RasterDrain> drains = [];
+    private readonly Dictionary<int, int> dropTo = [];
+    private readonly Dictionary<int, int> pits = [];
+    private readonly Dictionary<int, List<DoorSide>> doors = [];
+    private readonly Dictionary<int, List<(int One, int Other)>> doorwayCells = [];
+
+    private readonly HashSet<int> sloping = [];
 
     private FloorRaster(int count, double cellM)
     {
         CellM = cellM;
         Room = new short[count];
-        BedM = new double[count];
-        FilmM = new double[count];
-        RightBarrierM = new double[count];
-        BelowBarrierM = new double[count];
-        DropTo = new int[count];
+        SlopeM = new float[count];
         OpenSides = new byte[count];
-        IsPlain = new bool[count];
+        Mark = new Marks[count];
         Array.Fill(Room, (short)-1);
-        Array.Fill(RightBarrierM, double.PositiveInfinity);
-        Array.Fill(BelowBarrierM, double.PositiveInfinity);
-        Array.Fill(DropTo, -1);
     }
 
-    /// <summary>Side of a cell.</summary>
+    /// <summary>Side of a cell, m.</summary>
     public double CellM { get; }
 
-    public IReadOnlyCollection<FloorSheet> Sheets => sheets.Values;
+    /// <summary>How many unknowns of a leak's way are taken at both ends.</summary>
+    internal int MostUnknowns { get; private init; }
+
+    public IReadOnlyList<FloorSheet> Sheets => sheets;
 
     public int Count => Room.Length;
 
     /// <summary>Index of the plan's room that a cell belongs to; -1 where no water runs.</summary>
     public short[] Room { get; }
 
-    /// <summary>Height of the bed; storeys lie far apart.</summary>
-    public double[] BedM { get; }
-
-    /// <summary>Height in which water stands on the cell's finish.</summary>
-    public double[] FilmM { get; }
-
-    /// <summary>What parts a cell from the one to its right: the height of a threshold above the higher bed, or infinite.</summary>
-    public double[] RightBarrierM { get; }
-
-    /// <summary>The same towards the cell below it on the drawing.</summary>
-    public double[] BelowBarrierM { get; }
+    /// <summary>How far a cell lies below the highest place of its room's floor for the room's fall, m; never above zero.</summary>
+    public float[] SlopeM { get; }
 
     /// <summary>The sides on which a cell is open, one bit each: right, below, left, above.</summary>
     internal byte[] OpenSides { get; }
 
-    /// <summary>Cells whose open neighbours all lie at their own height, without drain or drop: most of a floor.</summary>
-    internal bool[] IsPlain { get; }
+    internal Marks[] Mark { get; }
+
+    /// <summary>The drains, by their cells.</summary>
+    public IReadOnlyDictionary<int, RasterDrain> Drains => drains;
 
     /// <summary>The cell of another storey that water falls to; -1: it stays.</summary>
-    public int[] DropTo { get; }
+    public int DropTo(int cell) => dropTo.GetValueOrDefault(cell, -1);
 
-    /// <summary>Capacity of the drain in a cell, m³/s; infinite where it is not known.</summary>
-    public Dictionary<int, double> Drains { get; } = [];
+    /// <summary>Index, among the fixtures of its room, of the pit that a cell lies in; -1: none.</summary>
+    internal int PitOf(int cell) => pits.GetValueOrDefault(cell, -1);
 
-    public FloorSheet? SheetOf(string? storeyId) => storeyId is null ? null : sheets.GetValueOrDefault(storeyId);
+    /// <summary>The doorways that a cell lies at.</summary>
+    internal IReadOnlyList<DoorSide> DoorsOf(int cell) => doors.GetValueOrDefault(cell) ?? [];
+
+    /// <summary>The cells on both sides of a doorway.</summary>
+    internal IReadOnlyList<(int One, int Other)> CellsAt(int doorway) => doorwayCells.GetValueOrDefault(doorway) ?? [];
+
+    /// <summary>
+    /// The step from cell to cell, m, up to which a film climbs and water does not run off as a stream: what its own slope makes of
+    /// it, and next to nothing where the room's floor falls more than that.
+    /// </summary>
+    internal double[] LevelStepM { get; private set; } = [];
+
+    /// <summary>Whether any floor of a sheet has a fall.</summary>
+    internal bool Slopes(FloorSheet sheet) => sloping.Contains(sheet.Offset);
 
     /// <summary>The sheet that a cell belongs to.</summary>
-    internal FloorSheet SheetOf(int cell) => sheets.Values.First(s => cell < s.End);
-
-    /// <summary>The cell at a place of a storey where water can run; -1: none.</summary>
-    public int CellAt(string? storeyId, FloorPoint at) =>
-        SheetOf(storeyId)?.CellAt(at.AcrossM, at.DownM) is { } cell and >= 0 && Room[cell] >= 0 ? cell : -1;
-
-    /// <summary>Draws the rooms of a plan.</summary>
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="unknownContactAngleDeg">For floors whose finish is not known.</param>
-    /// <param name="unknownThresholdM">For doorways whose threshold is not measured.</param>
-    /// <param name="cellM">Side of a cell, m, above zero.</param>
-    public static FloorRaster Of(Plan plan, double unknownContactAngleDeg, double unknownThresholdM, double cellM = UsualCellM)
+    public FloorSheet SheetOf(int cell)
     {
+        foreach (FloorSheet sheet in sheets)
+        {
+            if (cell < sheet.End)
+            {
+                return sheet;
+            }
+        }
+
+        throw new ArgumentOutOfRangeException(nameof(cell), cell, "No cell of this raster.");
+    }
+
+    /// <summary>
+    /// The cell of a room's floor at a place. What lies on the room's edge, or nearer to it than the cells are fine, is taken to the
+    /// nearest cell of the room.
+    /// </summary>
+    /// <returns>-1: the room is not drawn there, or something stands there that water runs round.</returns>
+    public int CellAt(string? storeyId, int roomIndex, FloorPoint at)
+    {
+        int nearest = -1;
+        double least = double.PositiveInfinity;
+        foreach (FloorSheet sheet in sheets.Where(s => s.StoreyId == storeyId))
+        {
+            int column = sheet.ColumnAt(at.AcrossM);
+            int row = sheet.RowAt(at.DownM);
+            for (int y = Math.Max(1, row - 1); y <= Math.Min(sheet.Rows - 2, row + 1); y++)
+            {
+                for (int x = Math.Max(1, column - 1); x <= Math.Min(sheet.Columns - 2, column + 1); x++)
+                {
+                    int cell = sheet.Cell(x, y);
+                    (double middleX, double middleY) = sheet.MiddleOf(cell);
+                    // Ties go to the cell that the place lies in, whatever the last digit.
+                    double apart = x == column && y == row ? -1 : Math.Max(Math.Abs(middleX - at.AcrossM), Math.Abs(middleY - at.DownM));
+                    if (Room[cell] == roomIndex && apart < least)
+                    {
+                        (nearest, least) = (cell, apart);
+                    }
+                }
+            }
+        }
+
+        return nearest;
+    }
+
+    /// <summary>Lays out the rooms of a plan.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="cellM">Side of a cell, m, above zero; <see langword="null"/>: the finest that <see cref="RasterSize"/> allows.</param>
+    public static FloorRaster Of(Plan plan, double? cellM = null)
+    {
+        (double usual, int mostUnknowns) = RasterSize.Sized(plan) ?? (RasterSize.CoarsestCellM, 1);
+        double cell = cellM ?? usual;
         var laid = new List<FloorSheet>();
         int count = 0;
         foreach (Storey storey in plan.Storeys)
         {
-            FloorRectangle[] areas = [.. plan.Rooms.Where(r => r.StoreyId == storey.Id).SelectMany(r => r.Areas)];
-            if (areas.Length == 0)
+            foreach (IReadOnlyList<Room> group in RasterSize.Groups(plan, storey.Id))
             {
-                continue;
+                FloorRectangle box = RasterSize.BoxOf(group);
+                int columns = (int)Math.Ceiling((box.LengthM / cell) - 1e-6) + 3;
+                int rows = (int)Math.Ceiling((box.WidthM / cell) - 1e-6) + 3;
+                laid.Add(new FloorSheet(storey.Id, count, columns, rows, box.AcrossM - cell, box.DownM - cell, cell));
+                count = checked(count + (columns * rows));
             }
-
-            double left = Math.Floor(areas.Min(a => a.AcrossM) / cellM) * cellM;
-            double top = Math.Floor(areas.Min(a => a.DownM) / cellM) * cellM;
-            int columns = (int)Math.Ceiling((areas.Max(a => a.RightM()) - left) / cellM) + 2;
-            int rows = (int)Math.Ceiling((areas.Max(a => a.BottomM()) - top) / cellM) + 2;
-            laid.Add(new FloorSheet(storey.Id, count, columns, rows, left - cellM, top - cellM, cellM));
-            count += columns * rows;
         }
 
-        var raster = new FloorRaster(count, cellM);
-        foreach (FloorSheet sheet in laid)
-        {
-            raster.sheets[sheet.StoreyId] = sheet;
-        }
-
-        raster.LayRooms(plan, unknownContactAngleDeg);
+        var raster = new FloorRaster(count, cell) { MostUnknowns = mostUnknowns };
+        raster.sheets.AddRange(laid);
+        raster.LayRooms(plan);
         raster.OpenFloors();
-        raster.OpenDoorways(plan, unknownThresholdM);
+        raster.OpenDoorways(plan);
+        raster.StandFixtures(plan);
+        raster.LayDrains(plan);
         raster.OpenDrops(plan);
-        raster.NoteOpenSides();
         raster.NotePlainCells();
         return raster;
     }
 
-    private void LayRooms(Plan plan, double unknownContactAngleDeg)
+    private IEnumerable<FloorSheet> SheetsOf(string? storeyId) => sheets.Where(s => s.StoreyId == storeyId);
+
+    private void LayRooms(Plan plan)
     {
+        const double Noise = 1e-6;
+        LevelStepM = [.. plan.Rooms.Select(r => r.Fall is { PerCent: var perCent } && perCent / 100 > Spreading.SlopeMPerM ? Noise : (Spreading.SlopeMPerM * CellM) + Noise)];
         for (int i = 0; i < plan.Rooms.Count; i++)
         {
             Room room = plan.Rooms[i];
-            if (SheetOf(room.StoreyId) is not { } sheet)
+            if (room.Areas.Count == 0)
             {
                 continue;
             }
 
-            double film = Film.HeightM(plan.ContactAngleDeg(room) ?? unknownContactAngleDeg);
-            double floor = BaseM(plan, room);
-            foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
+            var fall = new RoomFall(room);
+            foreach (FloorSheet sheet in SheetsOf(room.StoreyId))
             {
-                (double x, double y) = sheet.MiddleOf(cell);
-                Room[cell] = (short)i;
-                FilmM[cell] = film;
-                BedM[cell] = floor + SlopeM(room, x, y);
-            }
-
-            foreach (int cell in room.Fixtures.Where(f => f.Base == FixtureBase.Tight).SelectMany(f => CellsIn(sheet, f.Area)))
-            {
-                Room[cell] = -1;
-            }
-
-            foreach (Fixture pit in room.Fixtures.Where(f => f.Base == FixtureBase.Pit))
-            {
-                foreach (int cell in CellsIn(sheet, pit.Area).Where(c => Room[c] == i))
+                foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
                 {
-                    BedM[cell] = floor - (pit.DepthM ?? 0);
-                }
-            }
-
-            foreach (FloorDrain drain in room.Drains)
-            {
-                if (CellAt(room.StoreyId, drain.At) is >= 0 and var cell)
-                {
-                    Drains[cell] = drain.CapacityM3PerS ?? double.PositiveInfinity;
+                    Room[cell] = (short)i;
+                    (double x, double y) = sheet.MiddleOf(cell);
+                    SlopeM[cell] = fall.IsLevel ? 0 : (float)fall.BelowHighestM(x, y);
+                    if (!fall.IsLevel)
+                    {
+                        sloping.Add(sheet.Offset);
+                    }
                 }
             }
         }
     }
 
-    /// <summary>Steps between the rooms of a storey count where every one of its floors was measured.</summary>
-    private static double BaseM(Plan plan, Room room)
+    private static IEnumerable<int> CellsIn(FloorSheet sheet, FloorRectangle area)
     {
-        Room[] beside = [.. plan.Rooms.Where(r => r.StoreyId == room.StoreyId && r.Areas.Count > 0)];
-        int depth = plan.Storeys.TakeWhile(s => s.Id != room.StoreyId).Count();
-        double step = beside.All(r => r.FloorHeightM is not null) ? room.FloorHeightM!.Value - beside.Max(r => r.FloorHeightM!.Value) : 0;
-        return (-StoreyDropM * depth) + step;
-    }
-
-    private static double SlopeM(Room room, double xM, double yM)
-    {
-        if (room.Fall is not { } fall)
-        {
-            return 0;
-        }
-
-        if (fall.LowPoint is { } low)
-        {
-            return fall.PerCent / 100 * Math.Sqrt(((xM - low.AcrossM) * (xM - low.AcrossM)) + ((yM - low.DownM) * (yM - low.DownM)));
-        }
-
-        double direction = fall.TowardsDeg * Math.PI / 180;
-        return -fall.PerCent / 100 * ((xM * Math.Cos(direction)) + (yM * Math.Sin(direction)));
-    }
-
-    private IEnumerable<int> CellsIn(FloorSheet sheet, FloorRectangle area)
-    {
-        int left = Math.Max(1, (int)Math.Round((area.AcrossM - sheet.AcrossM) / CellM));
-        int right = Math.Min(sheet.Columns - 1, (int)Math.Round((area.RightM() - sheet.AcrossM) / CellM));
-        int top = Math.Max(1, (int)Math.Round((area.DownM - sheet.DownM) / CellM));
-        int bottom = Math.Min(sheet.Rows - 1, (int)Math.Round((area.BottomM() - sheet.DownM) / CellM));
+        int left = Math.Max(1, sheet.ColumnLine(area.AcrossM));
+        int right = Math.Min(sheet.Columns - 1, sheet.ColumnLine(area.RightM()));
+        int top = Math.Max(1, sheet.RowLine(area.DownM));
+        int bottom = Math.Min(sheet.Rows - 1, sheet.RowLine(area.BottomM()));
         for (int row = top; row < bottom; row++)
         {
             for (int column = left; column < right; column++)
             {
-                yield return sheet.Offset + (row * sheet.Columns) + column;
+                yield return sheet.Cell(column, row);
             }
         }
     }
@@ -234,89 +226,223 @@ public sealed class FloorRaster
     /// <summary>Inside one room nothing parts the cells; between two there is a wall.</summary>
     private void OpenFloors()
     {
-        foreach (FloorSheet sheet in sheets.Values)
+        foreach (FloorSheet sheet in sheets)
         {
             int end = sheet.Offset + (sheet.Columns * (sheet.Rows - 1));
             for (int cell = sheet.Offset; cell < end; cell++)
             {
                 if (Room[cell] >= 0 && Room[cell] == Room[cell + 1])
                 {
-                    RightBarrierM[cell] = 0;
+                    Open(sheet, cell, 0);
                 }
 
                 if (Room[cell] >= 0 && Room[cell] == Room[cell + sheet.Columns])
                 {
-                    BelowBarrierM[cell] = 0;
+                    Open(sheet, cell, 1);
                 }
             }
         }
     }
 
-    private void OpenDoorways(Plan plan, double unknownThresholdM)
+    /// <summary>Opens the right (0) or lower (1) side of a cell, and the side of the next one with it.</summary>
+    private void Open(FloorSheet sheet, int cell, int side)
     {
-        foreach (Doorway doorway in plan.Doorways)
+        OpenSides[cell] |= (byte)(1 << side);
+        OpenSides[cell + (side == 0 ? 1 : sheet.Columns)] |= (byte)(4 << side);
+    }
+
+    private void OpenDoorways(Plan plan)
+    {
+        for (int i = 0; i < plan.Doorways.Count; i++)
         {
-            if (SheetOf(doorway.StoreyId) is not { } sheet)
+            Doorway doorway = plan.Doorways[i];
+            foreach (FloorSheet sheet in SheetsOf(doorway.StoreyId))
+            {
+                bool alongX = doorway.Wall == WallDirection.AlongX;
+                int line = alongX ? sheet.RowLine(doorway.At.DownM) : sheet.ColumnLine(doorway.At.AcrossM);
+                double fromM = alongX ? doorway.At.AcrossM : doorway.At.DownM;
+                int from = alongX ? sheet.ColumnLine(fromM) : sheet.RowLine(fromM);
+                int to = alongX ? sheet.ColumnLine(fromM + doorway.WidthM) : sheet.RowLine(fromM + doorway.WidthM);
+                if (to <= from)
+                {
+                    from = alongX ? sheet.ColumnAt(fromM + (doorway.WidthM / 2)) : sheet.RowAt(fromM + (doorway.WidthM / 2));
+                    to = from + 1;
+                }
+
+                for (int along = from; along < to; along++)
+                {
+                    OpenThrough(sheet, i, line, along, alongX);
+                }
+            }
+        }
+    }
+
+    /// <summary>Opens the wall that lies nearest to a doorway's line: rooms are drawn to the centimetre, cells are coarser.</summary>
+    private void OpenThrough(FloorSheet sheet, int doorway, int line, int along, bool alongX)
+    {
+        const int Reach = 2;
+        int step = alongX ? sheet.Columns : 1;
+        int last = alongX ? sheet.Rows : sheet.Columns;
+        if (along < 1 || along >= (alongX ? sheet.Columns : sheet.Rows) - 1 || line < 1 || line >= last)
+        {
+            return;
+        }
+
+        int CellBefore(int at) => alongX ? sheet.Cell(along, at - 1) : sheet.Cell(at - 1, along);
+        for (int off = 0; off <= 2 * Reach; off++)
+        {
+            int at = line + (off % 2 == 0 ? off / 2 : -((off + 1) / 2));
+            if (at < 2 || at > last - 2)
             {
                 continue;
             }
 
-            bool alongX = doorway.Wall == WallDirection.AlongX;
-            double[] barriers = alongX ? BelowBarrierM : RightBarrierM;
-            int cells = Math.Max(1, (int)Math.Round(doorway.WidthM / CellM));
-            for (int i = 0; i < cells; i++)
+            int before = CellBefore(at);
+            if (Room[before] < 0 || Room[before] == Room[before + step])
             {
-                double along = (i + 0.5) * CellM;
-                int cell = alongX
-                    ? sheet.CellAt(doorway.At.AcrossM + along, doorway.At.DownM - (CellM / 2))
-                    : sheet.CellAt(doorway.At.AcrossM - (CellM / 2), doorway.At.DownM + along);
-                if (cell >= 0 && Room[cell] >= 0 && Room[cell + (alongX ? sheet.Columns : 1)] >= 0)
+                continue;
+            }
+
+            // A gap as thin as a wall between the two rooms is floor of the doorway.
+            int after = before + step;
+            if (Room[after] < 0 && at + 1 <= last - 2 && Room[after + step] >= 0 && Room[after + step] != Room[before])
+            {
+                Room[after] = Room[before];
+                SlopeM[after] = SlopeM[before];
+                Open(sheet, before, alongX ? 1 : 0);
+                (before, after) = (after, after + step);
+            }
+
+            if (Room[after] < 0)
+            {
+                continue;
+            }
+
+            int side = alongX ? 1 : 0;
+            Open(sheet, before, side);
+            Note(before, new DoorSide(doorway, side));
+            Note(after, new DoorSide(doorway, side + 2));
+            if (!doorwayCells.TryGetValue(doorway, out List<(int, int)>? cells))
+            {
+                doorwayCells[doorway] = cells = [];
+            }
+
+            cells.Add((before, after));
+            return;
+        }
+    }
+
+    private void Note(int cell, DoorSide door)
+    {
+        Mark[cell] |= Marks.AtDoorway;
+        if (!doors.TryGetValue(cell, out List<DoorSide>? here))
+        {
+            doors[cell] = here = [];
+        }
+
+        here.Add(door);
+    }
+
+    private void StandFixtures(Plan plan)
+    {
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            Room room = plan.Rooms[i];
+            foreach (FloorSheet sheet in SheetsOf(room.StoreyId))
+            {
+                for (int f = 0; f < room.Fixtures.Count; f++)
                 {
-                    barriers[cell] = doorway.ThresholdM ?? unknownThresholdM;
+                    Fixture fixture = room.Fixtures[f];
+                    foreach (int cell in CellsIn(sheet, fixture.Area).Where(c => Room[c] == i))
+                    {
+                        if (fixture.Base == FixtureBase.Tight)
+                        {
+                            Close(sheet, cell);
+                        }
+                        else if (fixture.Base == FixtureBase.Pit)
+                        {
+                            pits[cell] = f;
+                            SlopeM[cell] = 0;
+                            Mark[cell] |= Marks.Pit;
+                        }
+                    }
                 }
             }
         }
     }
 
-    private void NoteOpenSides()
+    private void Close(FloorSheet sheet, int cell)
     {
-        foreach (FloorSheet sheet in sheets.Values)
+        Room[cell] = -1;
+        for (int side = 0; side < 4; side++)
         {
-            for (int cell = sheet.Offset; cell < sheet.Offset + (sheet.Columns * (sheet.Rows - 1)); cell++)
+            if (TryBeside(sheet.Columns, cell, side, out int next))
             {
-                if (!double.IsInfinity(RightBarrierM[cell]))
-                {
-                    OpenSides[cell] |= 1;
-                    OpenSides[cell + 1] |= 4;
-                }
+                OpenSides[next] &= (byte)~(1 << ((side + 2) % 4));
+            }
+        }
 
-                if (!double.IsInfinity(BelowBarrierM[cell]))
+        OpenSides[cell] = 0;
+    }
+
+    private void LayDrains(Plan plan)
+    {
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            for (int d = 0; d < plan.Rooms[i].Drains.Count; d++)
+            {
+                if (CellAt(plan.Rooms[i].StoreyId, i, plan.Rooms[i].Drains[d].At) is >= 0 and var cell)
                 {
-                    OpenSides[cell] |= 2;
-                    OpenSides[cell + sheet.Columns] |= 8;
+                    drains[cell] = new RasterDrain(i, d);
+                    Mark[cell] |= Marks.Drain;
                 }
+            }
+        }
+    }
+
+    private void OpenDrops(Plan plan)
+    {
+        foreach (FloorOpening opening in plan.Openings)
+        {
+            int landing = Enumerable.Range(0, plan.Rooms.Count)
+                .Where(i => plan.Rooms[i].StoreyId == opening.ToStoreyId && plan.Rooms[i].Areas.Any(a => a.Holds(opening.LandsAt.AcrossM, opening.LandsAt.DownM)))
+                .Select(i => CellAt(opening.ToStoreyId, i, opening.LandsAt))
+                .FirstOrDefault(c => c >= 0, -1);
+            if (landing < 0)
+            {
+                continue;
+            }
+
+            foreach (int cell in SheetsOf(opening.StoreyId).SelectMany(s => CellsIn(s, opening.Area)).Where(c => Room[c] >= 0))
+            {
+                dropTo[cell] = landing;
+                Mark[cell] |= Marks.Drop;
             }
         }
     }
 
     private void NotePlainCells()
     {
-        foreach (FloorSheet sheet in sheets.Values)
+        foreach (FloorSheet sheet in sheets)
         {
             for (int cell = sheet.Offset; cell < sheet.End; cell++)
             {
-                bool plain = Room[cell] >= 0 && DropTo[cell] < 0 && !Drains.ContainsKey(cell);
+                bool plain = Room[cell] >= 0 && (Mark[cell] & ~Marks.Pit) == 0;
                 for (int side = 0; side < 4 && plain; side++)
                 {
-                    plain = !TryBeside(sheet.Columns, cell, side, out int next) || (BedM[next] == BedM[cell] && SillM(cell, side, next) == BedM[cell] && DropTo[next] < 0);
+                    plain = !TryBeside(sheet.Columns, cell, side, out int next)
+                        || (SlopeM[next] == SlopeM[cell] && PitOf(next) == PitOf(cell));
                 }
 
-                IsPlain[cell] = plain;
+                if (plain)
+                {
+                    Mark[cell] |= Marks.Plain;
+                }
             }
         }
     }
 
-    /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, where water can pass to it.</summary>
+    /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, and whether water can pass to it.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     internal bool TryBeside(int columns, int cell, int side, out int next)
     {
@@ -328,36 +454,5 @@ public sealed class FloorRaster
             _ => cell - columns,
         };
         return (OpenSides[cell] & (1 << side)) != 0;
-    }
-
-    /// <summary>The height that water has to stand at to pass between two cells beside each other.</summary>
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    internal double SillM(int cell, int side, int next)
-    {
-        double bed = Math.Max(BedM[cell], BedM[next]);
-        return side switch
-        {
-            0 => bed + RightBarrierM[cell],
-            1 => bed + BelowBarrierM[cell],
-            2 => bed + RightBarrierM[next],
-            _ => bed + BelowBarrierM[next],
-        };
-    }
-
-    private void OpenDrops(Plan plan)
-    {
-        foreach (FloorOpening opening in plan.Openings)
-        {
-            int landing = CellAt(opening.ToStoreyId, opening.LandsAt);
-            if (landing < 0 || SheetOf(opening.StoreyId) is not { } sheet)
-            {
-                continue;
-            }
-
-            foreach (int cell in CellsIn(sheet, opening.Area).Where(c => Room[c] >= 0))
-            {
-                DropTo[cell] = landing;
-            }
-        }
     }
 }

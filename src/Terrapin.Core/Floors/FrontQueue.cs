@@ -87,6 +87,15 @@ internal sealed class FrontQueue(double bucketM)
         return true;
     }
 
+    /// <summary>Takes all cells out, in no order.</summary>
+    public IEnumerable<int> Drain()
+    {
+        while (TryPop(out int cell))
+        {
+            yield return cell;
+        }
+    }
+
     private long BucketOf(double key) => (long)Math.Floor(key * perM);
 
     private void Add(int cell, int bucket)

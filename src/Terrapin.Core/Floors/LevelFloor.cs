@@ -17,14 +17,17 @@ public static class LevelFloor
     /// <exception cref="ArgumentOutOfRangeException">A number is out of its range, or the position is unknown.</exception>
     public static double VolumeM3(double filmM, FloorPosition position, double distanceM)
     {
-        double share = position switch
-        {
-            FloorPosition.Open => 1,
-            FloorPosition.Wall => 0.5,
-            FloorPosition.Corner => 0.25,
-            _ => throw new ArgumentOutOfRangeException(nameof(position), position, "The position must be known."),
-        };
-        return Require.Positive(filmM, nameof(filmM)) * share * Math.PI
+        return Require.Positive(filmM, nameof(filmM)) * position.OpenShare() * Math.PI
             * Math.Pow(Require.NotNegative(distanceM, nameof(distanceM)), 2);
     }
+
+    /// <summary>Of the circle about a leak that is open: a full, half or quarter.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">The position is unknown.</exception>
+    public static double OpenShare(this FloorPosition position) => position switch
+    {
+        FloorPosition.Open => 1,
+        FloorPosition.Wall => 0.5,
+        FloorPosition.Corner => 0.25,
+        _ => throw new ArgumentOutOfRangeException(nameof(position), position, "The position must be known."),
+    };
 }

@@ -1,201 +1,610 @@
-using System.Buffers;
-
 namespace Terrapin.Core.Floors;
 
 /// <summary>
-/// Grows the wet region from a leak, cell by cell, in the order of bed height plus slope times path length. Each cell takes
-/// its film; a hollow fills to its sill before the region runs on over it; a threshold is a sill too; a wall or plinth
-/// stops it; an opening takes all that comes after.
+/// Grows the wet floor from a leak, cell by cell, in the order of bed height plus slope times path length. Each cell takes its
+/// film. Down a fall the water runs as a stream to the lowest place, where it ponds and rises up the slope; a hollow fills to
+/// its sill before the water runs on over it; a threshold is a sill too; a wall or plinth stops it; an opening takes all that
+/// comes after.
 /// </summary>
 public sealed class Spreading : IDisposable
 {
     /// <summary>Effective surface slope of a spreading film, m/m: our own figure.</summary>
     public const double SlopeMPerM = 0.002;
 
+    /// <summary>More than anybody waits for, m³: a field ends there.</summary>
+    public const double MostM3 = 5;
+
     /// <summary>Cells whose ways differ by less than this share of a cell may be wetted in any order.</summary>
     private const double OrderCells = 0.05;
 
+    private const int StepsBetweenLooks = 4096;
+
     private readonly FloorRaster raster;
+    private readonly Ground ground;
     private readonly FloorSheet sheet;
+    private readonly SpreadScratch scratch;
+    private readonly CancellationToken cancel;
     private readonly int columns;
     private readonly double cellM2;
-    private readonly double gapM;
-    private readonly float[] lengthM;
-
-    /// <summary>The lowest sill by which a cell was offered so far; nothing is lower for a wet one.</summary>
-    private readonly float[] lowestWayM;
+    private readonly float cellM;
+    private readonly float[] pathM;
+    private readonly float[] wayM;
     private readonly float[] arrivalM3;
-    private readonly float[] deepM3;
-    private readonly FrontQueue front;
-    private readonly Ponds ponds;
+    private readonly StreamWidth width;
+    private readonly double[] roomFilmM;
+    private readonly List<Sink> all = [];
+    private readonly Stack<Sink> fed = new();
     private readonly List<DrainReached> drains = [];
-
-    /// <summary>Where water that has come to an opening lands; it goes on falling, so that nothing more happens here. -1: it has not.</summary>
+    private readonly Dictionary<FloorUnknown, double> touched = [];
+    private double volumeM3;
     private int fallsTo = -1;
+    private bool isCut;
 
     /// <summary>Sets out from a leak.</summary>
     /// <param name="raster">The floors.</param>
-    /// <param name="source">The cell that its water comes to, one where water can run.</param>
-    /// <param name="offXM">From the middle of that cell, m.</param>
-    /// <param name="offYM">The same along y.</param>
-    /// <param name="gapM">For <see cref="FloorField.DeepM3"/>: how far contacts stand off the floor, m, not negative.</param>
-    public Spreading(FloorRaster raster, int source, double offXM, double offYM, double gapM)
+    /// <param name="ground">How high they stand, and their film.</param>
+    /// <param name="request">Where, and how fast.</param>
+    /// <param name="cancel">Stops the work.</param>
+    public Spreading(FloorRaster raster, Ground ground, SpreadRequest request, CancellationToken cancel = default)
     {
         this.raster = raster;
-        this.gapM = gapM;
-        sheet = raster.SheetOf(source);
+        this.ground = ground;
+        this.cancel = cancel;
+        sheet = raster.SheetOf(request.Cell);
         columns = sheet.Columns;
+        cellM = (float)raster.CellM;
         cellM2 = raster.CellM * raster.CellM;
-        arrivalM3 = Dry();
-        deepM3 = gapM > 0 ? Dry() : arrivalM3;
-        // Large arrays for each field anew cost more than the field itself.
-        lengthM = ArrayPool<float>.Shared.Rent(raster.Count);
-        lowestWayM = ArrayPool<float>.Shared.Rent(raster.Count);
-        lengthM.AsSpan(sheet.Offset, sheet.Count).Fill(float.PositiveInfinity);
-        lowestWayM.AsSpan(sheet.Offset, sheet.Count).Fill(float.PositiveInfinity);
-        PathLength.Find(raster, source, offXM, offYM, lengthM);
-        ponds = new Ponds(raster, sheet, gapM, arrivalM3, deepM3);
-        front = new FrontQueue(SlopeMPerM * raster.CellM * OrderCells);
-        front.Push(source, raster.BedM[source]);
+        scratch = SpreadScratch.For(raster.Count);
+        pathM = scratch.PathM;
+        wayM = scratch.WayM;
+        arrivalM3 = scratch.ArrivalM3;
+        double share = OpenCircle.ShareAt(raster, request.Cell, request.OffXM, request.OffYM);
+        double filmM = Film.ViscousHeightM(request.FilmM3PerS, share);
+        width = new StreamWidth(ground, request, Film.ViscousHeightM(request.LeastM3PerS, share), Film.ViscousHeightM(request.MostM3PerS, share));
+        roomFilmM = new double[ground.Rooms];
+        for (int room = 0; room < roomFilmM.Length; room++)
+        {
+            roomFilmM[room] = Math.Max(ground.FilmM(room), filmM);
+        }
+
+        Begin(request);
     }
 
     /// <summary>What lies on the floor by now, m³.</summary>
-    public double VolumeM3 { get; private set; }
+    public double VolumeM3 => volumeM3;
+
+    /// <summary>Height of the film in a room, m.</summary>
+    public double FilmM(int room) => roomFilmM[room];
+
+    /// <summary>How high the water stands on a wet cell, its film not counted, m; not a number where it is dry.</summary>
+    public double SurfaceM(int cell)
+    {
+        if (IsDry(cell))
+        {
+            return double.NaN;
+        }
+
+        Sink sink = all[scratch.Sink[cell]];
+        while (sink.MergedInto >= 0)
+        {
+            sink = all[sink.MergedInto];
+        }
+
+        return sink.Under > 0 ? Math.Max(sink.LevelM, ground.BedM(cell)) : ground.BedM(cell);
+    }
 
     /// <summary>The films and ponds added up by themselves, m³: equal to <see cref="VolumeM3"/>, and slow.</summary>
-    public double LyingM3()
+    public double LyingM3() => scratch.Touched.Where(c => !IsDry(c))
+        .Sum(c => (roomFilmM[raster.Room[c]] + SurfaceM(c) - ground.BedM(c)) * cellM2);
+
+    /// <summary>Gives back what the work needed; the field stays.</summary>
+    public void Dispose() => scratch.GiveBack();
+
+    /// <summary>The field of one leak on the floors that it is on; see the constructor.</summary>
+    public static FloorField From(FloorRaster raster, Ground ground, SpreadRequest request, CancellationToken cancel)
     {
-        double sum = 0;
-        for (int cell = sheet.Offset; cell < sheet.End; cell++)
+        using var spreading = new Spreading(raster, ground, request, cancel);
+        for (int step = 1; spreading.Step(); step++)
         {
-            if (!IsDry(cell))
+            if (step % StepsBetweenLooks == 0)
             {
-                sum += (raster.FilmM[cell] + ponds.SurfaceM(cell) - raster.BedM[cell]) * cellM2;
+                cancel.ThrowIfCancellationRequested();
             }
         }
 
-        return sum;
+        return spreading.Field();
     }
 
-    /// <summary>Gives back what the work needed; the field stays.</summary>
-    public void Dispose()
-    {
-        ArrayPool<float>.Shared.Return(lengthM);
-        ArrayPool<float>.Shared.Return(lowestWayM);
-        ponds.Dispose();
-    }
-
-    /// <summary>The field of one leak on the storey that it is on; see the constructor.</summary>
-    internal static FloorField From(FloorRaster raster, int source, double offXM, double offYM, double gapM)
-    {
-        using var spreading = new Spreading(raster, source, offXM, offYM, gapM);
-        while (spreading.Step())
-        {
-        }
-
-        return new FloorField(spreading.arrivalM3, spreading.deepM3, spreading.drains, spreading.VolumeM3, spreading.fallsTo);
-    }
-
-    /// <summary>Wets the next cell.</summary>
+    /// <summary>Wets the next cell, or lets a pond rise towards it.</summary>
     /// <returns>Whether there was one.</returns>
     public bool Step()
     {
-        while (fallsTo < 0 && front.TryPop(out int cell))
+        while (fallsTo < 0)
         {
-            if (IsDry(cell))
+            if (volumeM3 >= MostM3)
             {
-                Wet(cell);
+                isCut = true;
+                return false;
+            }
+
+            Sink last = fed.Peek();
+            double rim = last.RimM(arrivalM3);
+            last.SettleTo(rim);
+            if (rim > last.LevelM + Sink.Hair)
+            {
+                if (fed.Count == 1 && double.IsInfinity(rim))
+                {
+                    return false;
+                }
+
+                if (rim >= last.OverM - Sink.Hair)
+                {
+                    RiseOver(last);
+                }
+                else
+                {
+                    Rise(last, rim);
+                }
+
                 return true;
             }
+
+            if (!last.Front.TryPop(out int cell))
+            {
+                Release(last);
+                continue;
+            }
+
+            if (!IsDry(cell))
+            {
+                continue;
+            }
+
+            double bed = ground.BedM(cell);
+            bool runsOff = last.Under > 0 ? bed < last.LevelM - Sink.Hair : bed < wayM[cell] - raster.LevelStepM[raster.Room[cell]];
+            if (runsOff)
+            {
+                RunOff(last, cell);
+            }
+            else
+            {
+                Wet(last, cell);
+                Meet(last, cell, bed);
+            }
+
+            return true;
         }
 
         return false;
     }
 
-    private void Wet(int cell)
+    private void Begin(SpreadRequest request)
     {
-        bool plain = raster.IsPlain[cell];
-        if (!plain)
+        Sink own = Add(double.PositiveInfinity, 0, ground.BedM(request.Cell));
+        Comes(FloorUnknownKind.Finish, raster.Room[request.Cell]);
+        SeeAround(request.Cell, request.OffXM, request.OffYM);
+        Wet(own, request.Cell);
+        Meet(own, request.Cell, ground.BedM(request.Cell));
+        var stream = new Stream(raster, ground, sheet, width, roomFilmM);
+        if (fallsTo < 0 && stream.Leaves(request.Cell))
         {
-            VolumeM3 = ponds.RiseTo(cell, VolumeM3);
+            Sink foot = Add(ground.BedM(request.Cell), 0, ground.BedM(request.Cell));
+            Follow(foot, request.Cell, stream.From(request.Cell, request.OffXM, request.OffYM));
+        }
+    }
+
+    private Sink Add(double overM, float path, double bedM)
+    {
+        var sink = new Sink(all.Count, SlopeMPerM * raster.CellM * OrderCells, overM, path, bedM);
+        all.Add(sink);
+        fed.Push(sink);
+        return sink;
+    }
+
+    /// <summary>Water that comes to lower ground goes there until it has risen as high as where it came from.</summary>
+    private void RunOff(Sink from, int cell)
+    {
+        from.Note(volumeM3);
+        double over = from.Under > 0 ? from.LevelM : wayM[cell];
+        float path = PathBeside(cell);
+        Sink foot = Add(over, path, ground.BedM(cell));
+        int[] entries = from.Under > 0 ? [.. Abreast(cell)] : [cell];
+        foreach (int entry in entries)
+        {
+            pathM[entry] = 0;
+            if (IsDry(entry))
+            {
+                Wet(foot, entry);
+            }
         }
 
-        double film = raster.FilmM[cell];
-        arrivalM3[cell] = (float)VolumeM3;
-        if (film >= gapM)
+        int middle = entries[entries.Length / 2];
+        var stream = new Stream(raster, ground, sheet, width, roomFilmM);
+        if (fallsTo < 0 && stream.Leaves(middle))
         {
-            deepM3[cell] = (float)VolumeM3;
-        }
-
-        VolumeM3 += film * cellM2;
-        lowestWayM[cell] = float.NegativeInfinity;
-        if (plain)
-        {
-            MeetBesidePlain(cell);
+            Follow(foot, middle, stream.From(middle, 0, 0));
             return;
         }
 
-        if (raster.Drains.TryGetValue(cell, out double capacity))
+        if (entries.Length == 1)
         {
-            drains.Add(new DrainReached(cell, VolumeM3, capacity));
+            SeeAround(cell, 0, 0);
         }
 
-        fallsTo = raster.DropTo[cell];
-        for (int side = 0; side < 4; side++)
+        foreach (int entry in entries)
         {
-            if (raster.TryBeside(columns, cell, side, out int next))
+            Meet(foot, entry, ground.BedM(entry));
+        }
+    }
+
+    /// <summary>All of a doorway's width that a pond runs over at once.</summary>
+    private IEnumerable<int> Abreast(int cell)
+    {
+        foreach (DoorSide door in raster.DoorsOf(cell))
+        {
+            raster.TryBeside(columns, cell, door.Side, out int partner);
+            if (IsDry(partner))
             {
-                Meet(cell, next, raster.SillM(cell, side, next));
+                continue;
+            }
+
+            foreach ((int one, int other) in raster.CellsAt(door.Doorway))
+            {
+                (int there, int here) = door.Side >= 2 ? (one, other) : (other, one);
+                if (IsDry(here) && !IsDry(there) && wayM[here] <= wayM[cell] + Sink.Hair)
+                {
+                    yield return here;
+                }
+            }
+
+            yield break;
+        }
+
+        yield return cell;
+    }
+
+    /// <summary>Wets a stream down a fall; it feeds the sink at its foot.</summary>
+    private void Follow(Sink foot, int head, IEnumerable<StreamCell> cells)
+    {
+        var wetted = new List<int>();
+        int last = -1;
+        foreach (StreamCell at in cells)
+        {
+            volumeM3 += at.MoreM3;
+            if (at.Cell < 0 || !IsDry(at.Cell))
+            {
+                continue;
+            }
+
+            Touch(at.Cell);
+            pathM[at.Cell] = 0;
+            Wet(foot, at.Cell, at.TakesFilm);
+            wetted.Add(at.Cell);
+            if (at.InMiddle)
+            {
+                NoteCrossing(last < 0 ? head : last, at.Cell);
+                last = at.Cell;
+            }
+
+            if (fallsTo >= 0)
+            {
+                return;
+            }
+        }
+
+        if (last < 0)
+        {
+            return;
+        }
+
+        double bed = ground.BedM(last);
+        foot.StandAt(bed);
+        SeeAround(last, 0, 0);
+        foreach (int cell in wetted.Where(c => ground.BedM(c) <= bed + (SlopeMPerM * cellM)))
+        {
+            Meet(foot, cell, ground.BedM(cell));
+        }
+    }
+
+    private void NoteCrossing(int from, int to)
+    {
+        for (int side = 0; side < 4 && raster.Room[from] != raster.Room[to]; side++)
+        {
+            if (raster.TryBeside(columns, from, side, out int next) && next == to)
+            {
+                NoteUnknowns(from, side, next);
+                return;
             }
         }
     }
 
-    /// <summary>All that is open beside a plain cell lies at its own height.</summary>
-    private void MeetBesidePlain(int cell)
+    private float PathBeside(int cell)
     {
+        float least = float.PositiveInfinity;
+        for (int side = 0; side < 4; side++)
+        {
+            if (raster.TryBeside(columns, cell, side, out int next) && !IsDry(next))
+            {
+                least = Math.Min(least, pathM[next]);
+            }
+        }
+
+        return float.IsPositiveInfinity(least) ? 0 : least;
+    }
+
+    private void RiseOver(Sink last)
+    {
+        Rise(last, last.OverM);
+        if (last.LevelM < last.OverM - Sink.Hair)
+        {
+            return;
+        }
+
+        fed.Pop();
+        Sink from = fed.Peek();
+        from.Take(last, cellM2, ref volumeM3);
+        foreach (int cell in last.Front.Drain())
+        {
+            if (IsDry(cell))
+            {
+                pathM[cell] += last.PathM;
+                Push(from, cell);
+            }
+        }
+
+        // What lay lower beside the way of the water is under it now.
+        Rise(from, from.LevelM);
+    }
+
+    /// <summary>What waited for the level may be wetted now.</summary>
+    private void Release(Sink sink)
+    {
+        foreach (int cell in sink.Release(arrivalM3))
+        {
+            Push(sink, cell);
+        }
+    }
+
+    /// <summary>Lets the water rise; where it comes over a lower way out meanwhile, no further than to that.</summary>
+    private void Rise(Sink sink, double toM)
+    {
+        while (sink.TryRise(toM, cellM2, ref volumeM3, out int cell))
+        {
+            if (cell >= 0)
+            {
+                sink.Shorten(pathM[cell]);
+                pathM[cell] = sink.PondPathM;
+                Meet(sink, cell, sink.LevelM);
+                toM = Math.Min(toM, Math.Max(sink.LevelM, sink.RimM(arrivalM3)));
+            }
+        }
+
+        sink.Note(volumeM3);
+    }
+
+    private void Push(Sink sink, int cell) => sink.Front.Push(cell, wayM[cell] + (SlopeMPerM * pathM[cell]));
+
+    private void Wet(Sink sink, int cell, bool takesFilm = true)
+    {
+        arrivalM3[cell] = (float)volumeM3;
+        scratch.Sink[cell] = (ushort)Math.Min(sink.Number, ushort.MaxValue);
+        int room = raster.Room[cell];
+        if (takesFilm)
+        {
+            volumeM3 += roomFilmM[room] * cellM2;
+        }
+
+        FloorRaster.Marks mark = raster.Mark[cell];
+        if ((mark & FloorRaster.Marks.Plain) != 0)
+        {
+            sink.AddToPart(ground.BedM(cell), pathM[cell]);
+            return;
+        }
+
+        sink.AddToShore(cell, ground.BedM(cell));
+        if ((mark & FloorRaster.Marks.Drain) != 0)
+        {
+            drains.Add(new DrainReached(raster.Drains[cell], volumeM3));
+        }
+
+        if ((mark & FloorRaster.Marks.Drop) != 0)
+        {
+            fallsTo = raster.DropTo(cell);
+        }
+    }
+
+    /// <summary>What is dry beside a cell may be next.</summary>
+    /// <param name="standsM">How high the water stands in the cell.</param>
+    private void Meet(Sink sink, int cell, double standsM)
+    {
+        bool plain = (raster.Mark[cell] & FloorRaster.Marks.Plain) != 0;
         int open = raster.OpenSides[cell];
-        double bed = raster.BedM[cell];
         if ((open & 1) != 0)
         {
-            Meet(cell, cell + 1, bed);
+            Offer(sink, cell, 0, cell + 1, plain, standsM);
         }
 
         if ((open & 2) != 0)
         {
-            Meet(cell, cell + columns, bed);
+            Offer(sink, cell, 1, cell + columns, plain, standsM);
         }
 
         if ((open & 4) != 0)
         {
-            Meet(cell, cell - 1, bed);
+            Offer(sink, cell, 2, cell - 1, plain, standsM);
         }
 
         if ((open & 8) != 0)
         {
-            Meet(cell, cell - columns, bed);
+            Offer(sink, cell, 3, cell - columns, plain, standsM);
         }
     }
 
-    /// <summary>A cell just wetted and one beside it: a dry one may be next; a pond there has a new shore.</summary>
-    private void Meet(int cell, int next, double sillM)
+    private void Offer(Sink sink, int cell, int side, int next, bool plain, double standsM)
     {
-        if ((float)sillM < lowestWayM[next])
+        if (!IsDry(next))
         {
-            lowestWayM[next] = (float)sillM;
-            front.Push(next, sillM + (SlopeMPerM * lengthM[next]));
+            return;
         }
-        else if (ponds.Any && !IsDry(next))
+
+        double sill = plain ? standsM : ground.SillM(cell, side, next);
+        float before = wayM[next];
+        bool lower = (float)sill < before;
+        float path = PathTo(cell, next);
+        bool shorter = path < pathM[next];
+        if (float.IsPositiveInfinity(before) && float.IsPositiveInfinity(pathM[next]))
         {
-            ponds.Await(next, cell, sillM);
+            scratch.Touched.Add(next);
+        }
+
+        if (shorter)
+        {
+            pathM[next] = path;
+        }
+
+        if (!lower && !shorter)
+        {
+            return;
+        }
+
+        if (lower)
+        {
+            wayM[next] = (float)sill;
+            if (plain)
+            {
+                sink.AddToLevelRim(next, sill);
+            }
+            else
+            {
+                sink.AddToRim(next, sill);
+                NoteUnknowns(cell, side, next);
+            }
+        }
+
+        // A film climbs no more than its own slope; what lies higher waits until the water stands as high.
+        if (plain || sill <= standsM + raster.LevelStepM[raster.Room[next]])
+        {
+            sink.Front.Push(next, sill + (SlopeMPerM * pathM[next]));
         }
     }
+
+    /// <summary>
+    /// The eikonal equation |∇L| = 1, first order, from what is wet beside a cell, by fast marching (J. A. Sethian, A fast marching
+    /// level set method for monotonically advancing fronts, 1996).
+    /// </summary>
+    private float PathTo(int from, int cell)
+    {
+        if ((raster.Mark[cell] & FloorRaster.Marks.AtDoorway) != 0 && raster.Room[from] != raster.Room[cell])
+        {
+            return pathM[from] + cellM;
+        }
+
+        int open = raster.OpenSides[cell];
+        float right = (open & 1) != 0 ? pathM[cell + 1] : float.PositiveInfinity;
+        float below = (open & 2) != 0 ? pathM[cell + columns] : float.PositiveInfinity;
+        float left = (open & 4) != 0 ? pathM[cell - 1] : float.PositiveInfinity;
+        float above = (open & 8) != 0 ? pathM[cell - columns] : float.PositiveInfinity;
+        float a = Math.Min(left, right);
+        float b = Math.Min(above, below);
+        float apart = Math.Abs(a - b);
+        return apart < cellM ? (a + b + MathF.Sqrt((2 * cellM * cellM) - (apart * apart))) / 2 : Math.Min(a, b) + cellM;
+    }
+
+    /// <summary>Round where water comes in, where the scheme is coarse, the straight distance is taken as far as nothing is in the way.</summary>
+    private void SeeAround(int source, double offXM, double offYM)
+    {
+        const int ExactCells = 6;
+        foreach (int across in (int[])[1, -1])
+        {
+            foreach (int down in (int[])[1, -1])
+            {
+                int reach = ExactCells;
+                for (int y = 0; y <= ExactCells; y++)
+                {
+                    for (int x = 0; x <= reach; x++)
+                    {
+                        int cell = source + (across * x) + (down * y * columns);
+                        if (cell < sheet.Offset || cell >= sheet.End || !Joins(cell, source, across, down, x, y))
+                        {
+                            reach = x - 1;
+                            break;
+                        }
+
+                        double alongX = (across * x * raster.CellM) - offXM;
+                        double alongY = (down * y * raster.CellM) - offYM;
+                        float straight = (float)Math.Sqrt((alongX * alongX) + (alongY * alongY));
+                        if (IsDry(cell) && straight < pathM[cell])
+                        {
+                            Touch(cell);
+                            pathM[cell] = straight;
+                        }
+                    }
+                }
+            }
+        }
+    }
+
+    /// <summary>Whether a cell joins those before it in its quarter without a wall; cells come row by row from the source.</summary>
+    private bool Joins(int cell, int source, int across, int down, int x, int y)
+    {
+        bool floor = raster.Room[cell] == raster.Room[source] && ((raster.Mark[cell] & FloorRaster.Marks.Drop) == 0 || cell == source);
+        bool joinsAcross = x == 0 || (raster.OpenSides[cell] & (across > 0 ? 4 : 1)) != 0;
+        bool joinsDown = y == 0 || (raster.OpenSides[cell] & (down > 0 ? 8 : 2)) != 0;
+        return floor && joinsAcross && joinsDown;
+    }
+
+    private void Touch(int cell)
+    {
+        if (float.IsPositiveInfinity(pathM[cell]) && float.IsPositiveInfinity(wayM[cell]))
+        {
+            scratch.Touched.Add(cell);
+        }
+    }
+
+    /// <summary>When the water first comes to where something is not known decides how far it can be counted on.</summary>
+    private void NoteUnknowns(int cell, int side, int next)
+    {
+        if (raster.Room[cell] != raster.Room[next])
+        {
+            foreach (DoorSide door in raster.DoorsOf(cell))
+            {
+                if (door.Side == side)
+                {
+                    Comes(FloorUnknownKind.Threshold, door.Doorway);
+                }
+            }
+
+            Comes(FloorUnknownKind.Step, raster.Room[next]);
+            Comes(FloorUnknownKind.Step, raster.Room[cell]);
+            Comes(FloorUnknownKind.Finish, raster.Room[next]);
+        }
+        else if ((raster.Mark[next] & FloorRaster.Marks.Pit) != 0)
+        {
+            Comes(FloorUnknownKind.PitDepth, raster.Room[next], raster.PitOf(next));
+        }
+    }
+
+    private void Comes(FloorUnknownKind kind, int index, int fixture = 0) => touched.TryAdd(new FloorUnknown(kind, index, fixture), volumeM3);
 
     private bool IsDry(int cell) => float.IsPositiveInfinity(arrivalM3[cell]);
 
-    private float[] Dry()
+    private FloorField Field()
     {
-        float[] cells = GC.AllocateUninitializedArray<float>(raster.Count);
-        Array.Fill(cells, float.PositiveInfinity);
-        return cells;
+        foreach (Sink sink in fed)
+        {
+            sink.Note(volumeM3);
+        }
+
+        return new FloorField(
+            raster,
+            ground,
+            roomFilmM,
+            FieldWindow.Of(sheet, scratch, keepSinks: all.Any(s => s.Under > 0)),
+            [.. all],
+            drains,
+            touched,
+            volumeM3,
+            isCut,
+            fallsTo);
     }
 }

@@ -318,6 +318,9 @@ public sealed record Heater
     /// <summary>Whether a boiler fills itself from this main.</summary>
     public Answer FillsItself { get; init; }
 
+    /// <summary>Whether a check valve or vacuum breaker on its cold feed keeps it from emptying back through the feed.</summary>
+    public Answer FeedCheck { get; init; }
+
     [Limits(0, 5, "m³")]
     public double? VolumeM3 { get; init; }
 

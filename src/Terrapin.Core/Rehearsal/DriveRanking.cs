@@ -12,8 +12,14 @@ public sealed record RankedDrive
 
     public required TorqueVerdict Verdict { get; init; }
 
-    /// <summary>Available over needed torque.</summary>
+    /// <summary>Torque in hand, available over breakaway.</summary>
     public double? Ratio { get; init; }
+
+    /// <summary>The supply that it is judged on.</summary>
+    public required DrivePower Power { get; init; }
+
+    /// <summary>The same drive on each supply that it can have.</summary>
+    public required IReadOnlyList<DriveOnSupply> Supplies { get; init; }
 
     /// <summary>Of the catalogue, or timed on this valve, s.</summary>
     public double? StrokeS { get; init; }
@@ -25,6 +31,10 @@ public sealed record RankedDrive
     public required IReadOnlyList<Finding> Against { get; init; }
 }
 
+/// <summary>A drive on one of the supplies that it can have.</summary>
+/// <param name="Ratio">Torque in hand.</param>
+public sealed record DriveOnSupply(DrivePower Power, TorqueVerdict Verdict, double? Ratio);
+
 /// <summary>Which drive suits this valve.</summary>
 public static class DriveRanking
 {
@@ -32,7 +42,8 @@ public static class DriveRanking
     /// Holds every drive of the catalogue against the valve: those that nothing speaks against first, then those with a
     /// caution, then the rest; among equals by what the site's fastest leak lets through during the stroke.
     /// </summary>
-    /// <param name="plan">A checked plan. A drive that is not chosen is held with the supply and the policy of the one that is.</param>
+    /// <param name="plan">A checked plan. A drive that is not chosen is held with the policy of the one that is, and on
+    /// its supply where it can have that; see <see cref="SupplyInUse.Likely"/>.</param>
     /// <param name="mainId">One of its mains.</param>
     public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId) => Of(plan, mainId, FastestLeak(plan, mainId));
 
@@ -48,19 +59,28 @@ public static class DriveRanking
 
     private static RankedDrive Rank(Plan plan, MainValve main, DriveSpec spec, LeakFlow? fastest)
     {
-        FittedDrive fitted = main.Drive switch
-        {
-            { } chosen when chosen.SpecId == spec.Id => chosen,
-            { } chosen => chosen with { SpecId = spec.Id, Strokes = [], Mounting = null, StepsDone = [], OverrideNote = "" },
-            null => new FittedDrive { SpecId = spec.Id, Power = DrivePower.Unknown },
-        };
-        DriveVerdict verdict = ValveVerdict.Of(plan.WithMain(main.Id, m => m with { Drive = fitted }), main.Id);
+        FittedDrive fitted = main.Drive is { } chosen && chosen.SpecId == spec.Id
+            ? chosen
+            : (main.Drive ?? new FittedDrive { SpecId = spec.Id, Power = DrivePower.Unknown }) with
+            {
+                SpecId = spec.Id,
+                Power = SupplyInUse.Likely(spec, main.Place, main.Drive?.Power),
+                Strokes = [],
+                Mounting = null,
+                StepsDone = [],
+                OverrideNote = "",
+            };
+        DriveVerdict On(DrivePower power) => ValveVerdict.Of(plan.WithMain(main.Id, m => m with { Drive = fitted with { Power = power } }), main.Id);
+        DriveVerdict verdict = On(fitted.Power);
         double? strokeS = StrokeSeen.DurationS(fitted) ?? spec.Stroke?.S;
         return new RankedDrive
         {
             SpecId = spec.Id,
             Verdict = verdict.Verdict,
             Ratio = verdict.Ratio,
+            Power = fitted.Power,
+            Supplies = [.. SupplyInUse.Of(spec).Select(power => (power, power == fitted.Power ? verdict : On(power)))
+                .Select(on => new DriveOnSupply(on.power, on.Item2.Verdict, on.Item2.Ratio))],
             StrokeS = strokeS,
             StrokeM3 = fastest is not null && strokeS is { } s ? Closing.Of(fastest, s).LetThroughM3 : null,
             Against = [.. verdict.Findings.Where(f => f.Stage == Stage.Drive && f.Severity > Severity.Note).OrderByDescending(f => f.Severity)],
@@ -80,7 +100,7 @@ public static class DriveRanking
                     continue;
                 }
 
-                LeakFlow flow = LeakCaseBuilder.FlowOf(plan, room, leak);
+                LeakFlow flow = LeakSupply.FlowOf(plan, room, leak, Corner.Most);
                 if (fastest is null || flow.At(LeakFlow.OpenValveK) > fastest.At(LeakFlow.OpenValveK))
                 {
                     fastest = flow;

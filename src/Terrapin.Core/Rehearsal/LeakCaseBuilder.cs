@@ -7,171 +7,89 @@ using Terrapin.Core.Supply;
 
 namespace Terrapin.Core.Rehearsal;
 
+/// <summary>One leak's flow at both ends of what is not measured, and where its water comes on the drawn floors.</summary>
+/// <param name="RoomIndex">Of the plan.</param>
+/// <param name="LeakIndex">Of the room.</param>
+/// <param name="Closing">Index of the main on its way that closes; <see langword="null"/>: none has a drive.</param>
+/// <param name="Reach"><see langword="null"/>: it is not drawn.</param>
+internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, LeakFlow Least, LeakFlow Most, LeakReach? Reach)
+{
+    /// <param name="closes">The index of the main that closes, for the way of the leak's water.</param>
+    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, Func<WaterWay, int?> closes, FloorMemory floors, CancellationToken cancel)
+    {
+        Room room = plan.Rooms[roomIndex];
+        LeakPoint leak = room.Leaks[leakIndex];
+        int? closing = closes(WaterWay.To(plan, leak.PipeId));
+        LeakFlow least = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Least, closing);
+        LeakFlow most = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Most, closing);
+        double mostM3PerS = most.At(LeakFlow.OpenValveK);
+        double leastM3PerS = Math.Min(mostM3PerS, least.At(LeakFlow.OpenValveK));
+        return new LeakWater(roomIndex, leakIndex, closing, least, most, LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel));
+    }
+}
+
 /// <summary>Gathers from the plan what one leak meets on its way, and settles what is not measured.</summary>
 internal sealed class LeakCaseBuilder
 {
     private readonly Plan plan;
     private readonly Screening screening;
     private readonly List<Finding> findings = [];
+    private readonly LeakWater water;
     private readonly int roomIndex;
     private readonly int leakIndex;
     private readonly Room room;
     private readonly LeakPoint leak;
     private readonly WaterWay way;
-    private readonly int? closing;
+    private readonly LeakSupply supply;
 
-    private readonly FloorMemory floors;
-
-    private LeakCaseBuilder(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict>? verdicts, FloorMemory floors, Corner corner)
+    private LeakCaseBuilder(Plan plan, LeakWater water, Corner corner)
     {
-        this.floors = floors;
         this.plan = plan;
-        this.roomIndex = roomIndex;
-        this.leakIndex = leakIndex;
+        this.water = water;
+        (roomIndex, leakIndex) = (water.RoomIndex, water.LeakIndex);
         room = plan.Rooms[roomIndex];
         leak = room.Leaks[leakIndex];
         screening = new Screening(corner);
         way = WaterWay.To(plan, leak.PipeId);
-        closing = verdicts is null ? null : ClosingMain.On(plan, way, verdicts);
+        supply = new LeakSupply(plan, roomIndex, leakIndex, water.Closing, screening);
     }
 
     private string RoomAt => $"/rooms/{roomIndex}";
 
     private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
 
-    /// <summary>The main that is closed for this leak, or that would have to be: the nearest where none has a drive.</summary>
-    private MainValve? Main => way.Mains.Count == 0 ? null : way.Mains[closing ?? way.Mains.Count - 1];
+    private MainValve? Main => supply.Main;
 
-    private FittedDrive? Drive => closing is null ? null : Main?.Drive;
+    private FittedDrive? Drive => water.Closing is null ? null : Main?.Drive;
 
     private string MainAt => Main is null ? "/mains" : ValveVerdict.PlaceOf(plan, Main.Id);
 
-    public static LeakCase Build(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors, Corner corner) =>
-        new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts, floors, corner).Build(verdicts);
-
-    /// <summary>The leak's flow alone, with every unknown as it gives the most.</summary>
-    public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex)
-    {
-        var builder = new LeakCaseBuilder(plan, roomIndex, leakIndex, verdicts: null, new FloorMemory(), Corner.Most);
-        return builder.Flow(builder.StaticPressurePa(), builder.LeakHeightM());
-    }
+    public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, Corner corner) =>
+        new LeakCaseBuilder(plan, water, corner).Build(verdicts);
 
     private LeakCase Build(IReadOnlyDictionary<string, DriveVerdict> verdicts)
     {
-        double pressurePa = StaticPressurePa();
-        double leakHeightM = LeakHeightM();
-        LeakFlow flow = Flow(pressurePa, leakHeightM);
+        LeakFlow flow = supply.Flow();
         double endAngleDeg = MountingVerdict.EndAngleDeg(Drive);
+        double openM3PerS = flow.At(LeakFlow.OpenValveK);
         return new LeakCase
         {
             Leak = leak,
-            MainId = closing is null ? null : Main?.Id,
+            MainId = water.Closing is null ? null : Main?.Id,
             Closing = Closing.Of(flow, StrokeS(), endAngleDeg),
             EndAngleDeg = endAngleDeg,
             LogicS = LogicS(),
-            Sensors = Sensors(flow.At(LeakFlow.OpenValveK)),
-            Drain = new DrainParts(DrainedPipesM3(leakHeightM), TankM3(pressurePa), HeaterM3(leakHeightM)),
-            PassesM3PerS = PassesM3PerS(),
+            Sensors = Sensors(openM3PerS),
+            Drain = screening.Corner == Corner.Most && Main is { } main && leak.PipeId is not null
+                ? new AfterShutOff(plan, leak, main, supply, screening, findings).Parts()
+                : new DrainParts(0, 0, 0),
+            PassesM3PerS = PassesM3PerS(openM3PerS),
             CannotClose = CannotClose(verdicts),
             RunsOn = PumpRunsOn() ?? (Main?.ClosesFully == Answer.No ? Cause.ValvePasses : null),
             Screening = screening,
             Findings = [.. screening.Findings, .. findings],
         };
     }
-
-    private double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
-        Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
-
-    private double LeakHeightM()
-    {
-        if (leak.PipeId is null)
-        {
-            return 0;
-        }
-
-        double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
-            Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the main valve up or down the stair."));
-        double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
-            Stage.Rooms, $"{LeakAt}/heightAboveFloorM", $"Height of {leak.Name}", QuantityKind.Length, "Measure from the floor to where it would leak."));
-        return floorM + aboveM;
-    }
-
-    private LeakFlow Flow(double pressurePa, double leakHeightM)
-    {
-        if (leak.PipeId is null)
-        {
-            // Its flow is given as it is; any head will do to carry it.
-            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, ValveBoreM = 1, Pipes = [], Outlet = OutletOf(leak) });
-        }
-
-        IEnumerable<LocalLoss> stopValves = way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)));
-        IEnumerable<LocalLoss> otherMains = way.Mains.Where(m => m != Main).Select(m => new LocalLoss(LeakFlow.OpenValveK, ValveBoreM(m)));
-        return new LeakFlow(new FlowPath
-        {
-            StaticPressurePa = pressurePa,
-            RiseM = leakHeightM,
-            DroopPaS2PerM6 = Droop(),
-            Pipes = [.. way.Pipes.Select(Run)],
-            Losses = [.. stopValves, .. otherMains],
-            ValveBoreM = Main is null ? Bore(way.Pipes[0]) : ValveBoreM(Main),
-            Outlet = OutletOf(leak),
-            LimitM3PerS = way.Pipes.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
-        });
-    }
-
-    private double ValveBoreM(MainValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
-        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the main valve" : $"Bore of main \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
-
-    /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
-    private double Droop()
-    {
-        if (plan.Supply is { StaticPressurePa: { } atRestPa, FlowTest: { } test })
-        {
-            return SupplyTest.Droop(atRestPa, test.PressurePa, test.FlowM3PerS);
-        }
-
-        screening.LeaveOpen(
-            new(Stage.Main, "/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
-            Severity.Note,
-            "supply-not-tested",
-            "The supply is not tested at both points, at rest and with a tap running. Every flow is an upper bound.",
-            below: true);
-        return 0;
-    }
-
-    private PipeRun Run(Pipe pipe)
-    {
-        Span roughness = new(PipeRoughness.RoughestM, PipeRoughness.SmoothestM);
-        return new PipeRun(
-            Bore(pipe),
-            screening.Take(pipe.LengthM, Span.PipeLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
-            screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)));
-    }
-
-    private double Bore(Pipe pipe) =>
-        screening.Take(pipe.BoreM, Span.PipeBoreM, () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
-
-    private Unmeasured Of(Pipe pipe, string key, string name, QuantityKind kind) => new(
-        Stage.Main, $"/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
-
-    private int IndexOf(Pipe pipe)
-    {
-        for (int i = 0; i < plan.Pipes.Count; i++)
-        {
-            if (plan.Pipes[i].Id == pipe.Id)
-            {
-                return i;
-            }
-        }
-
-        return -1;
-    }
-
-    private Outlet OutletOf(LeakPoint point) => point.Kind.IsFixedFlow()
-        ? new Outlet.Tap(screening.Take(point.FlowM3PerS, Span.FixedFlowM3PerS(point.Kind), () => new(
-            Stage.Rooms, $"{LeakAt}/flowM3PerS", $"Flow of {point.Name}", QuantityKind.Flow, "Let it run into a measuring jug against the watch.")))
-        : new Outlet.Hole(screening.Take(point.HoleM, Span.HoleM(point.Kind), () => new(
-            Stage.Rooms, $"{LeakAt}/holeM", $"Hole of {point.Name}", QuantityKind.SmallLength, "Take the hose's or pipe's inner bore for a full break.")));
 
     private double StrokeS()
     {
@@ -196,18 +114,17 @@ internal sealed class LeakCaseBuilder
 
     private List<SensorCase> Sensors(double flowM3PerS)
     {
-        LeakOnFloor? drawn = LeakOnFloor.Of(plan, room, leak, floors, screening, flowM3PerS);
+        LeakOnFloor? drawn = water.Reach is { } reach ? new LeakOnFloor(plan, room, leak, reach) : null;
+        drawn?.NoteUnknowns(screening);
         var cases = new List<SensorCase>();
+        bool mayBeSeen = false;
         for (int i = 0; i < plan.Sensors.Count; i++)
         {
             Sensor sensor = plan.Sensors[i];
-            if (drawn?.Hears(sensor) == true)
+            bool onDrawing = drawn?.Hears(sensor) == true;
+            if (onDrawing || sensor.RoomId == room.Id)
             {
-                cases.Add(SensorCaseOf(sensor, i, drawn));
-            }
-            else if (sensor.RoomId == room.Id)
-            {
-                cases.Add(SensorCaseOf(sensor, i, null));
+                cases.Add(SensorCaseOf(sensor, i, onDrawing ? drawn : null, flowM3PerS, ref mayBeSeen));
             }
         }
 
@@ -226,13 +143,13 @@ internal sealed class LeakCaseBuilder
         }
         else if (drawn is not null && cases.All(c => c.TripM3 is null))
         {
-            findings.Add(drawn.NeverSeen(LeakAt));
+            findings.Add(drawn.NeverSeen(LeakAt, mayBeSeen));
         }
 
         return cases;
     }
 
-    private SensorCase SensorCaseOf(Sensor sensor, int index, LeakOnFloor? drawn)
+    private SensorCase SensorCaseOf(Sensor sensor, int index, LeakOnFloor? drawn, double flowM3PerS, ref bool mayBeSeen)
     {
         SensorSpec spec = plan.SpecOf(sensor);
         string at = $"/sensors/{index}";
@@ -240,31 +157,54 @@ internal sealed class LeakCaseBuilder
         double gapM = screening.Take(spec.ContactGap?.M, Span.ContactGapM, () => Figure("Contact gap", QuantityKind.SmallLength));
         double responseS = screening.Take(spec.Response?.S, Span.DelayS, () => Figure("Response time", QuantityKind.Duration));
         double radioS = screening.Take(spec.Radio?.S, Span.DelayS, () => Figure("Radio delay", QuantityKind.Duration));
-        double? tripM3 = drawn is null ? TripM3(sensor, at, gapM) : drawn.TripM3(sensor, spec.Kind, gapM + (sensor.ProbeHeightM ?? 0));
+        double? tripM3;
+        if (drawn is null)
+        {
+            tripM3 = TripM3(sensor, at, gapM, flowM3PerS);
+        }
+        else
+        {
+            FloorTrip trip = drawn.TripOf(sensor, spec.Kind, gapM + (sensor.ProbeHeightM ?? 0));
+            mayBeSeen |= double.IsFinite(trip.OutM3.LowM3);
+            double end = screening.Corner == Corner.Least ? trip.OutM3.LowM3 : trip.OutM3.HighM3;
+            tripM3 = double.IsFinite(end) ? end : null;
+            if (trip.Dry == DryBecause.FilmTooThin && sensor.RoomId == room.Id)
+            {
+                // Another sensor may hear this leak: the one that lies for it does not.
+                AddFilmTooThin(sensor, at, water.Reach!.ThinnestFilmM(roomIndex), gapM, Severity.Caution);
+            }
+        }
+
         bool runsDry = tripM3 > (leak.HoldsM3 ?? double.PositiveInfinity);
         return new SensorCase(sensor.Id, runsDry ? null : tripM3, responseS, radioS);
     }
 
-    private double? TripM3(Sensor sensor, string at, double gapM)
+    /// <summary>On a floor that is not drawn: in closed form, from the way that was typed.</summary>
+    private double? TripM3(Sensor sensor, string at, double gapM, double flowM3PerS)
     {
         double? angleDeg = plan.ContactAngleDeg(room);
-        double filmM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
+        double capillaryM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
             Stage.Rooms, $"{RoomAt}/finishId", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
-        if (angleDeg is null && screening.Corner == Corner.Least)
+        FloorPosition position = Position();
+        double filmM = Math.Max(capillaryM, Film.ViscousHeightM(flowM3PerS, position.OpenShare()));
+        double thinnestM = Math.Max(
+            Film.HeightM(angleDeg ?? Span.ContactAngleDeg.Least),
+            Film.ViscousHeightM(water.Least.At(LeakFlow.OpenValveK), leak.Position == FloorPosition.Unknown ? 1 : position.OpenShare()));
+        if (screening.Corner == Corner.Least)
         {
             // The fewest litres are those of the thinnest film that still reaches the contacts.
-            filmM = Math.Max(filmM, Math.Min(gapM, Film.HeightM(Span.ContactAngleDeg.Most)));
+            double thickestM = Math.Max(Film.HeightM(angleDeg ?? Span.ContactAngleDeg.Most), Film.ViscousHeightM(water.Most.At(LeakFlow.OpenValveK), position.OpenShare()));
+            filmM = Math.Max(filmM, Math.Min(gapM, thickestM));
         }
 
-        bool mayBeTooThin = angleDeg is null && screening.Corner == Corner.Most
-            && Film.HeightM(Span.ContactAngleDeg.Least) < gapM;
+        bool mayBeTooThin = screening.Corner == Corner.Most && thinnestM < gapM;
         if (filmM < gapM || mayBeTooThin)
         {
-            AddFilmTooThin(sensor, at, mayBeTooThin ? Film.HeightM(Span.ContactAngleDeg.Least) : filmM, gapM);
+            AddFilmTooThin(sensor, at, mayBeTooThin ? thinnestM : filmM, gapM, Severity.Stop);
             return null;
         }
 
-        return DistanceM(sensor, at) is { } distanceM ? Trip.VolumeM3(filmM, gapM, Position(), distanceM) : null;
+        return DistanceM(sensor, at) is { } distanceM ? Trip.VolumeM3(filmM, gapM, position, distanceM) : null;
     }
 
     private FloorPosition Position()
@@ -305,13 +245,13 @@ internal sealed class LeakCaseBuilder
         return screening.Corner == Corner.Least ? 0 : null;
     }
 
-    private void AddFilmTooThin(Sensor sensor, string at, double filmM, double gapM) => findings.Add(new Finding
+    private void AddFilmTooThin(Sensor sensor, string at, double filmM, double gapM, Severity severity) => findings.Add(new Finding
     {
         Code = "film-thinner-than-gap",
-        Severity = Severity.Stop,
+        Severity = severity,
         Stage = Stage.Sensors,
         Where = at,
-        Why = $"\"{sensor.Name}\": on this floor water stands {{film}} high, and its contacts hang {{gap}} off the floor. They stay dry.",
+        Why = $"\"{sensor.Name}\": of {leak.Name} water stands {{film}} high on this floor, and its contacts hang {{gap}} off it. They stay dry.",
         Remedy = "Use a rope or a cord with its probe on the floor, or lay the sensor in a tray or low point.",
         Trade = Trade.Fitter,
         Numbers = new Dictionary<string, Quantity>
@@ -321,82 +261,7 @@ internal sealed class LeakCaseBuilder
         },
     });
 
-    private double DrainedPipesM3(double leakHeightM)
-    {
-        double volume = 0;
-        int first = closing is { } main ? way.PipesBefore[main] : 0;
-        double? startM = first == 0 ? 0 : way.Pipes[first - 1].EndHeightM;
-        foreach (Pipe pipe in way.Pipes.Skip(first))
-        {
-            double share = ShareAbove(pipe, startM, leakHeightM);
-            if (share > 0)
-            {
-                double lengthM = screening.Take(pipe.LengthM, Span.DrainLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length));
-                volume += share * DrainDown.PipeM3(Bore(pipe), lengthM);
-            }
-
-            startM = pipe.EndHeightM;
-        }
-
-        return volume;
-    }
-
-    private double ShareAbove(Pipe pipe, double? startM, double leakHeightM)
-    {
-        if (startM is { } start && pipe.EndHeightM is { } end)
-        {
-            return DrainDown.ShareAbove(start, end, leakHeightM);
-        }
-
-        if (pipe.EndHeightM is null)
-        {
-            Unmeasured unknown = Of(pipe, "endHeightM", "Height of the far end", QuantityKind.Length);
-            screening.LeaveOpen(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are reckoned with all of it draining, and with none.");
-        }
-
-        return screening.Corner == Corner.Least ? 0 : 1;
-    }
-
-    private double TankM3(double pressurePa)
-    {
-        if (plan.Supply.Tank is not { } tank || !IsBehindMain(tank.AfterMainId))
-        {
-            return 0;
-        }
-
-        Unmeasured Figure(string key, string name, QuantityKind kind) => new(Stage.Main, $"/supply/tank/{key}", name, kind, "Read it off the tank's plate, and the air valve with a tyre gauge.");
-        double volume = screening.Take(tank.VolumeM3, Span.StoredM3, () => Figure("volumeM3", "Volume of the pressure tank", QuantityKind.Volume));
-        double precharge = screening.Take(tank.PrechargePa, Span.PrechargePa, () => Figure("prechargePa", "Precharge of the pressure tank", QuantityKind.Pressure));
-        double drained = DrainDown.TankM3(volume, precharge, pressurePa);
-        findings.Add(new Finding
-        {
-            Code = "tank-on-house-side",
-            Severity = Severity.Caution,
-            Stage = Stage.Main,
-            Where = "/supply/tank/afterMainId",
-            Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
-            Remedy = "Close a valve after the tank instead.",
-            Trade = Trade.Plumber,
-            Numbers = new Dictionary<string, Quantity> { ["litres"] = new(QuantityKind.Volume, drained) },
-        });
-        return drained;
-    }
-
-    private double HeaterM3(double leakHeightM)
-    {
-        MainValve? feeding = way.Mains.LastOrDefault(m => m.Heater is not null);
-        if (feeding?.Heater is not { } heater || leak.Side != WaterSide.Hot)
-        {
-            return 0;
-        }
-
-        double heightM = screening.Take(heater.HeightM, new Span(-100, 200), () => new(
-            Stage.Main, $"{ValveVerdict.PlaceOf(plan, feeding.Id)}/heater/heightM", "Height of the heater", QuantityKind.Length, "Measure from the main valve to its top."));
-        return leakHeightM > heightM ? 0 : screening.Take(heater.VolumeM3, Span.StoredM3, () => new(
-            Stage.Main, $"{ValveVerdict.PlaceOf(plan, feeding.Id)}/heater/volumeM3", "Volume of the heater", QuantityKind.Volume, "Read it off its plate; a tankless heater holds next to nothing."));
-    }
-
-    private double? PassesM3PerS()
+    private double? PassesM3PerS(double openM3PerS)
     {
         if (Main is not { } main)
         {
@@ -413,18 +278,20 @@ internal sealed class LeakCaseBuilder
                 above: true);
         }
 
-        return main.ClosesFully == Answer.No ? main.PassesM3PerS : 0;
+        // A shut valve passes no more than the leak runs with it open.
+        return main.ClosesFully == Answer.No ? (main.PassesM3PerS is { } passes ? Math.Min(passes, openM3PerS) : null) : 0;
     }
 
     private Cause? CannotClose(IReadOnlyDictionary<string, DriveVerdict> verdicts)
     {
-        if (closing is { } main)
+        if (water.Closing is { } index)
         {
-            return verdicts[way.Mains[main].Id].Verdict switch
+            string mainId = way.Mains[index].Id;
+            return verdicts[mainId].Verdict switch
             {
                 TorqueVerdict.Stop => Cause.DriveCannotClose,
                 TorqueVerdict.Unknown => Cause.DriveUnproven,
-                _ => null,
+                _ => MountingVerdict.Holds(plan, mainId) ? null : Cause.DriveCannotClose,
             };
         }
 

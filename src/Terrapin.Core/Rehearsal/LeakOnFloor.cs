@@ -5,151 +5,176 @@ using Terrapin.Core.Sensors;
 
 namespace Terrapin.Core.Rehearsal;
 
-/// <summary>A leak on the drawn floors, at one corner of what is not known of them.</summary>
-internal sealed class LeakOnFloor
+/// <summary>Why a sensor on the drawing may stay dry.</summary>
+internal enum DryBecause
 {
-    private readonly Plan plan;
-    private readonly Room room;
-    private readonly LeakPoint leak;
-    private readonly FloorMemory floors;
-    private readonly FloorGuess guess;
-    private readonly FloorRaster raster;
-    private readonly FloorField field;
-    private readonly double flowM3PerS;
-    private bool drainTakesIt;
-    private bool tooThin;
+    /// <summary>It does not.</summary>
+    Nothing,
+    DrainTakesIt,
+    FilmTooThin,
 
-    private LeakOnFloor(Plan plan, Room room, LeakPoint leak, FloorMemory floors, FloorGuess guess, FloorField field, double flowM3PerS)
-    {
-        this.plan = plan;
-        this.room = room;
-        this.leak = leak;
-        this.floors = floors;
-        this.guess = guess;
-        this.field = field;
-        this.flowM3PerS = flowM3PerS;
-        raster = floors.RasterOf(plan, guess);
-    }
+    /// <summary>Too much is not known of the floors on the way.</summary>
+    NotKnown,
+    NeverComes,
+}
 
-    /// <summary>The leak on its floor; <see langword="null"/> where it is not drawn.</summary>
-    public static LeakOnFloor? Of(Plan plan, Room room, LeakPoint leak, FloorMemory floors, Screening screening, double flowM3PerS)
-    {
-        if (leak.At is null || room.StoreyId is null)
-        {
-            return null;
-        }
+/// <summary>When a sensor on the drawing knows of a leak.</summary>
+internal readonly record struct FloorTrip(ReachBounds OutM3, DryBecause Dry);
 
-        return Of(plan, room, leak, floors, new FloorGuess(AngleDeg(plan, room, screening), ThresholdM(plan, room, screening)), flowM3PerS);
-    }
-
-    /// <summary>The leak on its floor, with one guess for all that is not known of it; <see langword="null"/> where it is not drawn.</summary>
-    public static LeakOnFloor? Of(Plan plan, Room room, LeakPoint leak, FloorMemory floors, FloorGuess guess, double flowM3PerS) =>
-        floors.FieldOf(plan, room, leak, 0, guess) is { } field ? new LeakOnFloor(plan, room, leak, floors, guess, field, flowM3PerS) : null;
-
-    private static double AngleDeg(Plan plan, Room room, Screening screening)
-    {
-        for (int i = 0; i < plan.Rooms.Count; i++)
-        {
-            Room other = plan.Rooms[i];
-            if (other.StoreyId == room.StoreyId && other.Areas.Count > 0 && other.FinishId is null)
-            {
-                string at = $"/rooms/{i}/finishId";
-                string name = other.Name;
-                screening.Take(null, Span.ContactAngleDeg, () => new(Stage.Rooms, at, $"Floor finish of {name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."));
-            }
-        }
-
-        return Span.ContactAngleDeg.At(screening.Corner);
-    }
-
-    private static double ThresholdM(Plan plan, Room room, Screening screening)
-    {
-        for (int i = 0; i < plan.Doorways.Count; i++)
-        {
-            if (plan.Doorways[i].StoreyId == room.StoreyId && plan.Doorways[i].ThresholdM is null)
-            {
-                string at = $"/doorways/{i}/thresholdM";
-                screening.Take(null, Span.ThresholdM, () => new(Stage.Rooms, at, "Threshold of a doorway", QuantityKind.SmallLength, "Measure from the floor to its top; 0 where there is none."));
-            }
-        }
-
-        return Span.ThresholdM.At(screening.Corner);
-    }
+/// <summary>What the sensors make of a leak on the drawn floors.</summary>
+/// <param name="plan">A checked plan.</param>
+/// <param name="room">The leak's room.</param>
+/// <param name="leak">The leak.</param>
+/// <param name="reach">Where its water comes.</param>
+internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReach reach)
+{
+    private readonly FloorRaster raster = reach.Raster;
+    private readonly HashSet<DryBecause> reasons = [];
 
     /// <summary>Whether a sensor is drawn where this leak's water may come: in its room, or anywhere that it reaches.</summary>
     public bool Hears(Sensor sensor)
     {
-        int[] cells = CellsOf(sensor);
-        return cells.Length > 0 && (sensor.RoomId == room.Id || cells.Any(c => float.IsFinite(field.ArrivalM3[c])));
+        Spot[] spots = [.. SpotsOf(sensor)];
+        return spots.Length > 0 && (sensor.RoomId == room.Id || spots.Any(s => reach.MayReach(s.Cell)));
     }
 
     /// <summary>
-    /// What is out of the pipe when the sensor's contacts are wet, with what drains took on the way, m³;
-    /// <see langword="null"/>: never.
+    /// What is out of the pipe when the sensor's contacts are wet, with what drains took on the way: between the two ends of what is
+    /// not known of the floors and of the flow.
     /// </summary>
     /// <param name="sensor">One that hears this leak.</param>
     /// <param name="kind">Its kind: what falls into a cup is known at once.</param>
     /// <param name="gapM">How far its contacts or its probe hang above the floor, m.</param>
-    public double? TripM3(Sensor sensor, SensorKind kind, double gapM)
+    public FloorTrip TripOf(Sensor sensor, SensorKind kind, double gapM)
     {
         if (kind == SensorKind.SpotWithCup && sensor.RoomId == room.Id && sensor.At is { } under && Trip.CupCatches(leak, under))
         {
-            return Trip.CupM3;
+            return new FloorTrip(new ReachBounds(Trip.CupM3, Trip.CupM3), DryBecause.Nothing);
         }
 
-        int[] cells = CellsOf(sensor);
-        float[] deep = field.ArrivalM3;
-        if (cells.Any(c => raster.FilmM[c] < gapM))
-        {
-            deep = floors.FieldOf(plan, room, leak, gapM, guess)!.DeepM3;
-        }
-
-        double lying = cells.Min(c => deep[c]);
-        if (double.IsInfinity(lying))
-        {
-            tooThin |= cells.Any(c => float.IsFinite(field.ArrivalM3[c]));
-            return null;
-        }
-
-        double time = field.TimeS(lying, flowM3PerS);
-        drainTakesIt |= double.IsInfinity(time);
-        return double.IsInfinity(time) ? null : time * flowM3PerS;
+        // A rope trips where any of it is wet.
+        Spot[] spots = [.. SpotsOf(sensor)];
+        ReachBounds[] each = [.. spots.Select(s => reach.OutM3(s.Cell, s.OffX, s.OffY, gapM))];
+        var trip = new ReachBounds(each.Min(b => b.LowM3), each.Min(b => b.HighM3));
+        DryBecause dry = double.IsFinite(trip.HighM3) ? DryBecause.Nothing : Why(spots, trip);
+        reasons.Add(dry);
+        return new FloorTrip(trip, dry);
     }
 
-    /// <summary>That no sensor ever knows of this leak, and why.</summary>
-    public Finding NeverSeen(string at) => new()
+    private DryBecause Why(Spot[] spots, ReachBounds trip)
+    {
+        if (spots.Any(s => reach.DrainMayTake(s.Cell)))
+        {
+            return DryBecause.DrainTakesIt;
+        }
+
+        return spots.Any(s => double.IsFinite(reach.LyingM3(s.Cell).HighM3))
+            ? DryBecause.FilmTooThin
+            : double.IsFinite(trip.LowM3) ? DryBecause.NotKnown : DryBecause.NeverComes;
+    }
+
+    /// <summary>Notes what is not known of the floors on the leak's way, and of the drains.</summary>
+    public void NoteUnknowns(Screening screening)
+    {
+        foreach (FloorUnknown unknown in reach.Taken)
+        {
+            (Unmeasured what, Span span) = FloorUnknowns.Describe(plan, unknown);
+            screening.Take(null, span, () => what);
+        }
+
+        if (reach.LeftOut is { } next)
+        {
+            (Unmeasured what, _) = FloorUnknowns.Describe(plan, next);
+            screening.LeaveOpen(what, Severity.Caution, "not-measured", $"{what.Name}: not measured, nor is all that the water meets before it. Beyond there litres have no upper bound.");
+        }
+
+        foreach (RasterDrain drain in reach.UnknownDrains)
+        {
+            Room drained = plan.Rooms[drain.RoomIndex];
+            screening.Take(null, Span.DrainM3PerS, () => new(
+                Stage.Rooms, $"/rooms/{drain.RoomIndex}/drains/{drain.DrainIndex}/capacityM3PerS", $"What the drain in {drained.Name} takes", QuantityKind.Flow, "Pour a bucket into it against the watch."));
+        }
+    }
+
+    /// <summary>That no sensor ever knows of this leak, or none for sure, and why.</summary>
+    /// <param name="at">JSON pointer to the leak.</param>
+    /// <param name="mayBeSeen">Whether one may know, by what is not known.</param>
+    public Finding NeverSeen(string at, bool mayBeSeen) => new()
     {
         Code = "leak-never-seen",
         Severity = Severity.Stop,
         Stage = Stage.Sensors,
         Where = at,
-        Why = $"No sensor ever knows of {leak.Name} in {room.Name}: {Reason()}.",
-        Remedy = drainTakesIt
-            ? "Lay a sensor between the leak and the drain."
-            : tooThin
-                ? "Use a rope, or a cord with its probe on the floor."
-                : "Move a sensor to where the map shows its water.",
+        Why = mayBeSeen
+            ? $"It is not sure that any sensor knows of {leak.Name} in {room.Name}: {Reason("may be", "may take")}."
+            : $"No sensor ever knows of {leak.Name} in {room.Name}: {Reason("is", "takes")}.",
+        Remedy = Worst switch
+        {
+            DryBecause.DrainTakesIt => "Lay a sensor between the leak and the drain.",
+            DryBecause.FilmTooThin => "Use a rope, or a cord with its probe on the floor.",
+            DryBecause.NotKnown => "Measure what is not known on the water's way, or lay a sensor nearer to the leak.",
+            _ => "Move a sensor to where the map shows its water.",
+        },
         Trade = Trade.Fitter,
     };
 
-    private string Reason() => drainTakesIt
-        ? "a drain takes its water first"
-        : tooThin ? "the film is thinner than the contacts' gap" : leak.HoldsM3 is not null && field.TotalM3 > leak.HoldsM3 ? "what it holds has run out before it comes to one, or its water comes to none" : "its water comes to none of them, for walls, plinths or thresholds";
+    private DryBecause Worst => reasons.Where(r => r != DryBecause.Nothing).DefaultIfEmpty(DryBecause.NeverComes).Min();
 
-    private int[] CellsOf(Sensor sensor)
+    private string Reason(string mayBe, string mayTake)
     {
-        string? storeyId = plan.Rooms.First(r => r.Id == sensor.RoomId).StoreyId;
-        IEnumerable<FloorPoint> places = sensor.Path.Count > 1 ? AlongThePath(sensor.Path) : sensor.At is { } at ? [at] : [];
-        return [.. places.Select(p => raster.CellAt(storeyId, p)).Where(c => c >= 0).Distinct()];
+        switch (Worst)
+        {
+            case DryBecause.DrainTakesIt:
+                return $"a drain {mayTake} its water first";
+            case DryBecause.FilmTooThin:
+                return $"the film {mayBe} thinner than the contacts' gap";
+            case DryBecause.NotKnown:
+                return "too much is not known of the floors on the way";
+        }
+
+        if (leak.HoldsM3 is { } holds && reach.TotalM3 > holds)
+        {
+            return "what it holds has run out before it comes to one, or its water comes to none";
+        }
+
+        return reach.IsCut
+            ? $"more than {Spreading.MostM3 * 1000:0} L would be out before its water comes to one"
+            : "its water comes to none of them, for walls, plinths or thresholds";
     }
 
-    private static IEnumerable<FloorPoint> AlongThePath(IReadOnlyList<FloorPoint> path)
+    /// <summary>A place of a sensor: a cell, and how far from its middle in cells.</summary>
+    private readonly record struct Spot(int Cell, double OffX, double OffY);
+
+    private IEnumerable<Spot> SpotsOf(Sensor sensor)
+    {
+        int index = 0;
+        while (plan.Rooms[index].Id != sensor.RoomId)
+        {
+            index++;
+        }
+
+        string? storeyId = plan.Rooms[index].StoreyId;
+        if (sensor.Path.Count > 1)
+        {
+            return AlongThePath(sensor.Path).Select(p => raster.CellAt(storeyId, index, p)).Where(c => c >= 0).Distinct().Select(c => new Spot(c, 0, 0));
+        }
+
+        if (sensor.At is not { } at || raster.CellAt(storeyId, index, at) is not (>= 0 and var cell))
+        {
+            return [];
+        }
+
+        (double x, double y) = raster.SheetOf(cell).MiddleOf(cell);
+        return [new Spot(cell, Math.Clamp((at.AcrossM - x) / raster.CellM, -0.5, 0.5), Math.Clamp((at.DownM - y) / raster.CellM, -0.5, 0.5))];
+    }
+
+    private IEnumerable<FloorPoint> AlongThePath(IReadOnlyList<FloorPoint> path)
     {
         for (int i = 1; i < path.Count; i++)
         {
             double dx = path[i].AcrossM - path[i - 1].AcrossM;
             double dy = path[i].DownM - path[i - 1].DownM;
-            int steps = Math.Max(1, (int)Math.Ceiling(Math.Sqrt((dx * dx) + (dy * dy)) / (FloorRaster.UsualCellM / 2)));
+            int steps = Math.Max(1, (int)Math.Ceiling(Math.Sqrt((dx * dx) + (dy * dy)) / (raster.CellM / 2)));
             for (int step = 0; step <= steps; step++)
             {
                 yield return new FloorPoint { AcrossM = path[i - 1].AcrossM + (dx * step / steps), DownM = path[i - 1].DownM + (dy * step / steps) };

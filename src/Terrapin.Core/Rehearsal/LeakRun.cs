@@ -113,7 +113,7 @@ internal sealed class LeakRun
         double stillM3 = beforeM3 + closing.LetThroughM3;
         bool stopsShort = closing.ResidualM3PerS > 0;
         double? residual = stopsShort || leak.PassesM3PerS is > 0
-            ? Math.Max(closing.ResidualM3PerS, leak.PassesM3PerS ?? 0)
+            ? Math.Min(flow, Math.Max(closing.ResidualM3PerS, leak.PassesM3PerS ?? 0))
             : leak.PassesM3PerS;
         Cause? runsOn = stopsShort ? Cause.StopsShort : leak.RunsOn;
         bool endless = runsOn is not null;

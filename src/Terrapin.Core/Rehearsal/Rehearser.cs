@@ -14,8 +14,30 @@ public static class Rehearser
     /// <param name="mode">Who is home.</param>
     /// <exception cref="KeyNotFoundException">The plan has no such leak point.</exception>
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
-    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null) =>
-        new LeakRehearsal(plan, leakId, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), floors ?? new FloorMemory()).In(mode);
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, CancellationToken cancel = default)
+    {
+        (int room, int leak) = Find(plan, leakId);
+        return new LeakRehearsal(plan, room, leak, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), floors ?? new FloorMemory(), cancel).In(mode);
+    }
+
+
+    private static (int Room, int Leak) Find(Plan plan, string leakId)
+    {
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            for (int j = 0; j < plan.Rooms[i].Leaks.Count; j++)
+            {
+                if (plan.Rooms[i].Leaks[j].Id == leakId)
+                {
+                    return (i, j);
+                }
+            }
+        }
+
+        throw new KeyNotFoundException($"The plan has no leak point \"{leakId}\".");
+    }
 }
 
 /// <summary>One leak made ready, to be rehearsed in any mode.</summary>
@@ -26,14 +48,16 @@ internal sealed class LeakRehearsal
     private readonly LeakCase? least;
 
     /// <param name="plan">A checked plan.</param>
-    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="roomIndex">Of the leak's room.</param>
+    /// <param name="leakIndex">Of the leak in it.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="floors">Keeps the fields of the drawn floors.</param>
-    public LeakRehearsal(Plan plan, string leakId, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors)
+    /// <param name="cancel">Stops the work.</param>
+    public LeakRehearsal(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors, CancellationToken cancel)
     {
-        (int room, int leak) = Find(plan, leakId);
-        most = LeakCaseBuilder.Build(plan, room, leak, verdicts, floors, Corner.Most);
-        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, room, leak, verdicts, floors, Corner.Least) : null;
+        var water = LeakWater.Of(plan, roomIndex, leakIndex, way => ClosingMain.On(plan, way, verdicts), floors, cancel);
+        most = LeakCaseBuilder.Build(plan, water, verdicts, Corner.Most);
+        least = most.Screening.Any || most.Drain.TotalM3 > 0 ? LeakCaseBuilder.Build(plan, water, verdicts, Corner.Least) : null;
         this.plan = plan with { Rules = ClosingMain.RulesFor(plan, most.MainId) };
     }
 
@@ -83,21 +107,5 @@ internal sealed class LeakRehearsal
         }
 
         return least.Screening.NoLowerBound ? null : least.Closing.OpenFlowM3PerS;
-    }
-
-    private static (int Room, int Leak) Find(Plan plan, string leakId)
-    {
-        for (int i = 0; i < plan.Rooms.Count; i++)
-        {
-            for (int j = 0; j < plan.Rooms[i].Leaks.Count; j++)
-            {
-                if (plan.Rooms[i].Leaks[j].Id == leakId)
-                {
-                    return (i, j);
-                }
-            }
-        }
-
-        throw new KeyNotFoundException($"The plan has no leak point \"{leakId}\".");
     }
 }

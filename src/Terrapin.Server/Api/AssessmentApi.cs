@@ -19,16 +19,16 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesFaults();
     }
 
-    private static Task<IResult> Assess(HttpRequest request, FloorMemory floors) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan, floors))));
+    private static Task<IResult> Assess(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan, floors, cancel))));
 
-    private static Task<IResult> Compare(HttpRequest request, FloorMemory floors) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(OptionComparison.Of(plan, floors))));
+    private static Task<IResult> Compare(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(OptionComparison.Of(plan, floors, cancel))));
 
-    private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request, FloorMemory floors) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors)));
+    private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors, cancel)));
 
-    private static IResult RehearseOne(Plan plan, string leak, string mode, FloorMemory floors)
+    private static IResult RehearseOne(Plan plan, string leak, string mode, FloorMemory floors, CancellationToken cancel)
     {
         if (ReadMode(mode) is not { } known)
         {
@@ -36,7 +36,7 @@ internal static class AssessmentApi
         }
 
         return plan.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
-            ? Results.Ok(Rehearser.Of(plan, leak, known, floors))
+            ? Results.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
             : Problems.Refused(new RefusedException([new Fault("/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
     }
 

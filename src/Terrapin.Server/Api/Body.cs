@@ -18,17 +18,14 @@ internal static class Body
                 $"At most {mostBytes / (1024 * 1024)} MB are taken here. Make it smaller, or take out what is not needed.");
         }
 
-        T document;
         try
         {
-            document = read(bytes);
+            return await use(read(bytes));
         }
         catch (RefusedException refused)
         {
             return Problems.Refused(refused);
         }
-
-        return await use(document);
     }
 
     private static async Task<byte[]?> Read(HttpRequest request, int mostBytes)

@@ -1,20 +1,23 @@
+using Terrapin.Core;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Documents.Floors;
 
 namespace Terrapin.Server.Api;
 
-/// <summary>One storey of the map.</summary>
+/// <summary>A group of joined rooms of the map.</summary>
 /// <param name="AcrossM">Left edge of its first cell, m.</param>
 /// <param name="DownM">Upper edge of its first cell, m.</param>
 /// <param name="CellM">Side of a cell, m.</param>
-/// <param name="Millilitres">On the floor before the water is here, row by row; -1: it never comes, -2: no floor.</param>
+/// <param name="Millilitres">On the floor before the water is here, row by row, at the worse end of what is not known; -1: it may never come, -2: no floor.</param>
+/// <param name="LeastMillilitres">The same at the better end; -1: it never comes. Empty where nothing is open.</param>
 /// <param name="Leaks">For several leaks: which of the map's leaks that is; empty for a single one.</param>
-public sealed record FloorMapSheet(string StoreyId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<int> Millilitres, IReadOnlyList<short> Leaks);
+public sealed record FloorMapSheet(string StoreyId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<int> Millilitres, IReadOnlyList<int> LeastMillilitres, IReadOnlyList<short> Leaks);
 
 /// <summary>Litres on the floor before the water is here.</summary>
 /// <param name="LeakIds">The leak points it was made from.</param>
-public sealed record FloorMap(IReadOnlyList<string> LeakIds, IReadOnlyList<FloorMapSheet> Sheets);
+/// <param name="IsCoarse">Whether its cells are larger than usual, for the size of the drawing.</param>
+public sealed record FloorMap(IReadOnlyList<string> LeakIds, IReadOnlyList<FloorMapSheet> Sheets, bool IsCoarse);
 
 /// <summary>The map of a posted plan's drawn floors; saves nothing.</summary>
 internal static class FloorsApi
@@ -40,49 +43,25 @@ internal static class FloorsApi
     private static Task<IResult> ReadRooms(HttpRequest request, Func<ReadOnlyMemory<byte>, RoomsRead> read) =>
         Body.Use(request, read, rooms => Task.FromResult(Results.Ok(rooms)));
 
-    /// <summary>
-    /// Of one leak; or of all, at each spot the one whose water is there after the fewest litres, which is what a sensor there
-    /// would hear first, or with <paramref name="worst"/> the one that comes after the most.
-    /// </summary>
-    private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors) => Body.Use(request, PlanJson.Read, plan =>
+    private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, PlanJson.Read, plan =>
     {
-        (Room Room, LeakPoint Leak)[] drawn =
-            [.. plan.Rooms.SelectMany(r => r.Leaks.Select(l => (r, l))).Where(p => p.l.At is not null && p.r.StoreyId is not null && (leak is null || p.l.Id == leak))];
-        if (leak is not null && drawn.Length == 0)
-        {
-            return Task.FromResult(Problems.Refused(new RefusedException([new Fault("/rooms", $"The leak point \"{leak}\" is not drawn on a floor. Put it on the drawing of its room first.")])));
-        }
-
-        FloorRaster raster = floors.RasterOf(plan, FloorGuess.Middle);
-        FloorField[] fields = [.. drawn.Select(p => floors.FieldOf(plan, p.Room, p.Leak, 0, FloorGuess.Middle)).OfType<FloorField>()];
-        return Task.FromResult(Results.Ok(new FloorMap([.. drawn.Select(p => p.Leak.Id)], [.. raster.Sheets.Select(s => SheetOf(raster, s, fields, worst == true))])));
+        var map = WaterMap.Of(plan, leak, worst == true, floors, cancel);
+        return Task.FromResult(Results.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > RasterSize.UsualCellM)));
     });
 
-    private static FloorMapSheet SheetOf(FloorRaster raster, FloorSheet sheet, FloorField[] fields, bool theWorst)
+    private static FloorMapSheet SheetOf(WaterMap map, WaterMapSheet of)
     {
-        int count = sheet.Columns * sheet.Rows;
-        var millilitres = new int[count];
-        var leaks = new short[fields.Length > 1 ? count : 0];
-        for (int i = 0; i < count; i++)
-        {
-            int cell = sheet.Offset + i;
-            double shown = -1;
-            for (short f = 0; f < fields.Length; f++)
-            {
-                double volume = fields[f].ArrivalM3[cell];
-                if (double.IsFinite(volume) && (shown < 0 || (theWorst ? volume > shown : volume < shown)))
-                {
-                    shown = volume;
-                    if (leaks.Length > 0)
-                    {
-                        leaks[i] = f;
-                    }
-                }
-            }
-
-            millilitres[i] = raster.Room[cell] < 0 ? -2 : shown < 0 ? -1 : (int)Math.Round(shown * 1e6);
-        }
-
-        return new FloorMapSheet(sheet.StoreyId, sheet.AcrossM, sheet.DownM, sheet.CellM, sheet.Columns, sheet.Rows, millilitres, leaks);
+        FloorSheet sheet = of.Sheet;
+        int[] Millilitres(float[] volumesM3) => [.. volumesM3.Select((v, i) => map.Raster.Room[sheet.Offset + i] < 0 ? -2 : float.IsFinite(v) ? (int)Math.Round(v * 1e6) : -1)];
+        return new FloorMapSheet(
+            sheet.StoreyId,
+            sheet.AcrossM,
+            sheet.DownM,
+            sheet.CellM,
+            sheet.Columns,
+            sheet.Rows,
+            Millilitres(of.MostM3),
+            map.IsExact ? [] : Millilitres(of.LeastM3),
+            map.LeakIds.Count > 1 ? of.Leak : []);
     }
 }

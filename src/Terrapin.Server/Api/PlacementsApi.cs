@@ -25,18 +25,10 @@ internal static class PlacementsApi
         api.MapPost("/placements", Place).WithName("placeSensors").WithTags("Floors")
             .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesFaults();
 
-    private static Task<IResult> Place(HttpRequest request, FloorMemory floors) => Body.Use(request, Read, question =>
+    private static Task<IResult> Place(HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, Read, question =>
     {
-        CancellationToken cancel = request.HttpContext.RequestAborted;
-        try
-        {
-            IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan, question.Request, floors, cancel);
-            return Task.FromResult(Results.Stream(stream => Write(stream, steps, cancel), Lines));
-        }
-        catch (RefusedException refused)
-        {
-            return Task.FromResult(Problems.Refused(refused));
-        }
+        IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan, question.Request, floors, cancel);
+        return Task.FromResult(Results.Stream(stream => Write(stream, steps, cancel), Lines));
     });
 
     private static async Task Write(Stream stream, IEnumerable<PlacementStep> steps, CancellationToken cancel)

@@ -17,7 +17,7 @@ internal sealed class SiteAssessments(SiteStore store, IMemoryCache cache, Floor
 
         SavedPlan saved = await store.Read(siteId, number, cancel)
             ?? throw new InvalidOperationException($"Site {siteId} lists a revision {number} that is not there.");
-        Assessment assessment = Assessor.Assess(saved.Plan, floors);
+        Assessment assessment = Assessor.Assess(saved.Plan, floors, cancel);
         cache.Set((siteId, number), assessment, new MemoryCacheEntryOptions { Size = 1 });
         return assessment;
     }

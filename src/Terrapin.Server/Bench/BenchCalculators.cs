@@ -45,7 +45,7 @@ internal static class BenchCalculators
         double breakaway = Torque.BreakawayNm(input.PullN, input.ArmM);
         double needed = Torque.NeededNm(breakaway);
         double available = input.RatedNm * input.SupplyShare;
-        return new TorqueResult(breakaway, needed, available, available / needed, Torque.Verdict(available, needed));
+        return new TorqueResult(breakaway, needed, available, available / breakaway, Torque.Verdict(available, breakaway));
     }
 
     public static AxisOffsetResult AxisOffsetOf(AxisOffsetInput input)

@@ -15,6 +15,7 @@ public sealed record SupplyTestResult(double DroopPaS2PerM6, double MostFlowM3Pe
 
 public sealed record DrainDownResult(double PipeM3, double TankM3);
 
+/// <param name="Ratio">Torque in hand, available over breakaway.</param>
 public sealed record TorqueResult(double BreakawayNm, double NeededNm, double AvailableNm, double Ratio, TorqueVerdict Verdict);
 
 /// <summary>The outline encloses where the motor's axis may lie with the valve still shutting and the drive not straining, m from the stem.</summary>

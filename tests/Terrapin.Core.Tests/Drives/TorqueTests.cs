@@ -2,6 +2,7 @@ using CsCheck;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Drives;
@@ -53,9 +54,10 @@ public class TorqueTests
 
     [Theory]
     [InlineData(9.99, TorqueVerdict.Stop)]
-    [InlineData(10, TorqueVerdict.Caution)]
-    [InlineData(12.49, TorqueVerdict.Caution)]
-    [InlineData(12.5, TorqueVerdict.Passes)]
+    [InlineData(14.99, TorqueVerdict.Stop)]
+    [InlineData(15, TorqueVerdict.Caution)]
+    [InlineData(18.99, TorqueVerdict.Caution)]
+    [InlineData(19, TorqueVerdict.Passes)]
     public void Verdict_by_ratio(double available, TorqueVerdict verdict) =>
         Assert.Equal(verdict, Torque.Verdict(available, 10));
 
@@ -81,7 +83,7 @@ public class TorqueTests
         DriveVerdict verdict = House().Verdict();
         Assert.Equal(TorqueBasis.Measured, verdict.Basis);
         Assert.Equal(5, verdict.BreakawayNm!.Value, 9);
-        Assert.Equal(20 / 7.5, verdict.Ratio!.Value, 9);
+        Assert.Equal(20 / 5.0, verdict.Ratio!.Value, 9);
     }
 
     [Fact]
@@ -91,6 +93,65 @@ public class TorqueTests
         DriveVerdict verdict = plan.WithDrive(d => d with { Power = DrivePower.Batteries }).Verdict();
         Assert.Equal(17, verdict.AvailableNm!.Value, 9);
     }
+
+    [Theory]
+    [InlineData(DriveSupply.Either, DrivePower.Mains, 20)]
+    [InlineData(DriveSupply.Either, DrivePower.MainsWithBattery, 20)]
+    [InlineData(DriveSupply.Either, DrivePower.Unknown, 17)]
+    [InlineData(DriveSupply.MainsOnly, DrivePower.Unknown, 20)]
+    [InlineData(DriveSupply.MainsOnly, DrivePower.Batteries, 20)]
+    [InlineData(DriveSupply.BatteriesOnly, DrivePower.Mains, 17)]
+    public void Only_the_supply_that_turns_the_drive_takes_torque_away(DriveSupply can, DrivePower chosen, double nm)
+    {
+        Plan plan = WithSpec(House().WithDrive(d => d with { Power = chosen }), s => s with { Supply = can });
+        Assert.Equal(nm, plan.Verdict().AvailableNm!.Value, 9);
+    }
+
+    [Fact]
+    public void A_drive_for_an_outlet_alone_does_not_close_in_a_power_cut()
+    {
+        Plan plan = WithSpec(House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }), s => s with { Supply = DriveSupply.MainsOnly });
+        PowerOutlook power = plan.Verdict().Power!;
+        Assert.Equal(Answer.No, power.ClosesWithoutMains);
+        Assert.Null(power.BackupHours);
+        Assert.Contains(plan.Verdict().Findings, f => f.Code == "drive-has-no-such-supply");
+    }
+
+    [Fact]
+    public void A_backup_too_weak_for_the_valve_is_told()
+    {
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }).WithMain(m => m with { PullToClose = new PullReading { PullN = 100, ArmM = 0.12 } });
+        Assert.Equal(TorqueVerdict.Caution, plan.Verdict().Verdict);
+        Assert.Contains(plan.Verdict().Findings, f => f.Code == "drive-weak-in-power-cut");
+        Assert.DoesNotContain(House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }).Verdict().Findings, f => f.Code == "drive-weak-in-power-cut");
+    }
+
+    [Theory]
+    [InlineData(0.004)]
+    [InlineData(-0.004)]
+    public void An_offset_axis_shortens_the_lever(double alongOpenM)
+    {
+        Plan plan = House().WithDrive(d => d with { Mounting = new Mounting { GripRadiusM = 0.05, AlongOpenM = alongOpenM, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper } });
+        Close(20 * 50 / 54.0, plan.Verdict().AvailableNm!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void Each_drive_of_the_list_says_on_which_supply_it_is_judged_and_what_the_others_would_do()
+    {
+        Plan plan = House();
+        Assert.All(DriveRanking.Of(plan, "main"), rank =>
+        {
+            DriveSpec spec = plan.Catalogue.Drives.First(d => d.Id == rank.SpecId);
+            Assert.Equal(SupplyInUse.Of(spec), rank.Supplies.Select(s => s.Power));
+            Assert.Contains(rank.Power, rank.Supplies.Select(s => s.Power));
+            Assert.Equal(rank.Ratio, rank.Supplies.First(s => s.Power == rank.Power).Ratio);
+        });
+        Plan bare = plan.WithMain(m => m with { Drive = null, Place = m.Place with { Outlet = Answer.No } });
+        Assert.All(DriveRanking.Of(bare, "main").Where(r => r.Supplies.Count > 1), r => Assert.Equal(DrivePower.Batteries, r.Power));
+    }
+
+    private static Plan WithSpec(Plan plan, Func<DriveSpec, DriveSpec> change) =>
+        plan with { Catalogue = plan.Catalogue with { Drives = [.. plan.Catalogue.Drives.Select(d => d.Id == plan.Drive().SpecId ? change(d) : d)] } };
 
     [Fact]
     public void Without_reading_and_size_nothing_is_said()

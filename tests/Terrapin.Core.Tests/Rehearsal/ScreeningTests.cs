@@ -50,10 +50,10 @@ public class ScreeningTests
     }
 
     [Fact]
-    public void A_heater_of_unknown_contents_matters_only_for_hot_leaks()
+    public void A_heater_of_unknown_contents_matters_only_where_it_can_empty()
     {
         Plan plan = House();
-        plan = plan.WithMain(m => m with { Heater = new Heater { HeightM = 2 } });
+        plan = plan.WithMain(m => m with { Heater = new Heater { HeightM = 2, FeedCheck = Answer.Yes } });
         Assert.DoesNotContain(Assessor.Assess(plan).Findings, f => f.Where == "/mains/0/heater/volumeM3");
         Assert.Contains(Assessor.Assess(plan.WithLeak(l => l with { Side = WaterSide.Hot })).Findings, f => f.Where == "/mains/0/heater/volumeM3");
     }

@@ -1,5 +1,6 @@
 using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
 
 namespace Terrapin.Core.Tests.Sensors;
 
@@ -26,10 +27,12 @@ public class PlacementAdviceTests
     {
         Plan plan = House();
         var floors = new FloorMemory();
-        FloorRaster raster = floors.RasterOf(plan, FloorGuess.Middle);
-        FloorField[] fields = [.. plan.Rooms[0].Leaks.Select(l => floors.FieldOf(plan, plan.Rooms[0], l, 0, FloorGuess.Middle)!)];
+        FloorRaster raster = floors.Of(plan).Raster;
+        double gap = plan.Catalogue.Sensors.First(s => s.Id == "s4").ContactGap!.M;
+        LeakReach[] reaches = [.. plan.Rooms[0].Leaks.Select(l =>
+            Rehearser.Of(plan, l.Id, Mode.Home, floors).FlowM3PerS is { Low: { } low, High: { } high } ? LeakReach.Of(plan, plan.Rooms[0], l, low, high, floors)! : throw new InvalidOperationException())];
         int[] cells = [.. Enumerable.Range(0, raster.Count).Where(c => raster.Room[c] >= 0)];
-        double Worst(int a, int b) => fields.Max(f => Math.Min(f.DeepM3[a], f.DeepM3[b]));
+        double Worst(int a, int b) => reaches.Max(r => Math.Min(r.LatestM3(a, gap), r.LatestM3(b, gap)));
         double least = cells.SelectMany(a => cells.Where(b => b >= a).Select(b => Worst(a, b))).Min();
         double leastOfOne = cells.Min(a => Worst(a, a));
         PlacementStep[] steps = [.. PlacementAdvice.Of(plan, TwoSpots, floors)];

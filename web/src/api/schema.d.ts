@@ -996,6 +996,16 @@ export interface components {
             alongM: number;
             standing: components["schemas"]["Standing"];
         };
+        /** @description A drive on one of the supplies that it can have. */
+        DriveOnSupply: {
+            power: components["schemas"]["DrivePower"];
+            verdict: components["schemas"]["TorqueVerdict"];
+            /**
+             * Format: double
+             * @description Torque in hand.
+             */
+            ratio: null | number;
+        };
         /** @enum {unknown} */
         DrivePower: "unknown" | "mains" | "batteries" | "mainsWithBattery";
         DriveSpec: {
@@ -1042,7 +1052,7 @@ export interface components {
             availableNm?: null | number;
             /**
              * Format: double
-             * @description Available over needed.
+             * @description Torque in hand, available over breakaway; `null`: a figure is missing, or it turns a valve of its own.
              */
             ratio?: null | number;
             /** @description Whether the installer's note sets a stop of Terrapin's aside. */
@@ -1180,8 +1190,10 @@ export interface components {
             /** @description The leak points it was made from. */
             leakIds: string[];
             sheets: components["schemas"]["FloorMapSheet"][];
+            /** @description Whether its cells are larger than usual, for the size of the drawing. */
+            isCoarse: boolean;
         };
-        /** @description One storey of the map. */
+        /** @description A group of joined rooms of the map. */
         FloorMapSheet: {
             storeyId: string;
             /**
@@ -1203,8 +1215,10 @@ export interface components {
             columns: number;
             /** Format: int32 */
             rows: number;
-            /** @description On the floor before the water is here, row by row; -1: it never comes, -2: no floor. */
+            /** @description On the floor before the water is here, row by row, at the worse end of what is not known; -1: it may never come, -2: no floor. */
             millilitres: number[];
+            /** @description The same at the better end; -1: it never comes. Empty where nothing is open. */
+            leastMillilitres: number[];
             /** @description For several leaks: which of the map's leaks that is; empty for a single one. */
             leaks: number[];
         };
@@ -1287,6 +1301,8 @@ export interface components {
             circulation?: components["schemas"]["Answer"];
             /** @description Whether a boiler fills itself from this main. */
             fillsItself?: components["schemas"]["Answer"];
+            /** @description Whether a check valve or vacuum breaker on its cold feed keeps it from emptying back through the feed. */
+            feedCheck?: components["schemas"]["Answer"];
             /** Format: double */
             volumeM3?: null | number;
             /**
@@ -1872,9 +1888,13 @@ export interface components {
             verdict: components["schemas"]["TorqueVerdict"];
             /**
              * Format: double
-             * @description Available over needed torque.
+             * @description Torque in hand, available over breakaway.
              */
             ratio?: null | number;
+            /** @description The supply that it is judged on. */
+            power: components["schemas"]["DrivePower"];
+            /** @description The same drive on each supply that it can have. */
+            supplies: components["schemas"]["DriveOnSupply"][];
             /**
              * Format: double
              * @description Of the catalogue, or timed on this valve, s.
@@ -2209,7 +2229,7 @@ export interface components {
             notStopped: string[];
             /**
              * Format: double
-             * @description Available over needed torque, of the drive with the least.
+             * @description Torque in hand, available over breakaway, of the drive with the least.
              */
             torqueRatio?: null | number;
             /** @description What is chosen costs so much. */
@@ -2288,7 +2308,10 @@ export interface components {
             neededNm: number;
             /** Format: double */
             availableNm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Torque in hand, available over breakaway.
+             */
             ratio: number;
             verdict: components["schemas"]["TorqueVerdict"];
         };

@@ -75,9 +75,9 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         <span class="text-faded block text-[12.5px]">of {{ leakCount }}, in some mode</span>
       </RouterLink>
       <RouterLink class="tally" :to="to('drive')">
-        <span class="tally-name">Drive over need</span>
+        <span class="tally-name">Torque in hand</span>
         <ChangedFigure class="text-[22px] font-bold" :now="now.drive" :before="before?.drive" />
-        <span class="text-faded block text-[12.5px]">torque, 1.25 × is enough</span>
+        <span class="text-faded block text-[12.5px]">of what starts the valve; 1.9 × is enough</span>
       </RouterLink>
       <button type="button" class="tally text-left" @click="emit('findings')">
         <span class="tally-name">Stops</span>

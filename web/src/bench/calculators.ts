@@ -144,11 +144,12 @@ export const calculators: Calculator[] = [
     ],
     reckon: api.bench.torque,
     figures: (r, system) => [
-      { name: 'Drive over need', text: show('ratio', r.ratio, system), isStop: r.verdict === 'stop' },
+      { name: 'Torque in hand', text: show('ratio', r.ratio, system), isStop: r.verdict === 'stop' },
       { name: 'Needed', text: show('torque', r.neededNm, system) },
       { name: 'Breakaway', text: show('torque', r.breakawayNm, system) },
     ],
-    formula: 'T = pull × arm; needed = 1.5·T; below 1 × it stalls, from 1.25 × it is enough',
+    formula:
+      'T = pull × arm; in hand = available / T; below 1 × it stalls, below 1.5 × it may, from 1.9 × it is enough',
     source: 'Statics; the reserve is our own.',
     picture: TorquePicture,
   }),

@@ -16,7 +16,7 @@ import type { Mark } from './marks'
 const props = defineProps<{
   plan: Plan
   storeyId: string
-  sheet?: FloorMapSheet
+  sheets: FloorMapSheet[]
   /** What is out by now, where the water is let run; null: the whole map. */
   outMl: number | null
   chosen: Chosen | null
@@ -246,7 +246,7 @@ function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
 /** The spot that is read: under the pointer, or moved by arrows. */
 const spot = shallowRef<FloorPoint | null>(null)
 function readSpot(at: FloorPoint | null) {
-  const isOnFloor = at && props.sheet && readAt(props.sheet, at.acrossM, at.downM)
+  const isOnFloor = at && readAt(props.sheets, at.acrossM, at.downM)
   spot.value = isOnFloor || props.picking ? at : null
   emit('read', spot.value)
 }
@@ -331,7 +331,8 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       />
     </g>
     <WaterMap
-      v-if="sheet"
+      v-for="(sheet, i) in sheets"
+      :key="i"
       :sheet="sheet"
       :out-ml="outMl"
       :taken="taken"

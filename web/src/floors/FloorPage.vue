@@ -24,7 +24,8 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const view = useFloorView()
 const plan = computed(() => open.plan!)
-const { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, outMl, spot, told } = useFloorMap()
+const { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told } =
+  useFloorMap()
 
 const moveRoom = (index: number, by: FloorPoint) =>
   view.attempt(`room ${index} moved`, (draft) => moveRoomIn(draft, index, by))
@@ -155,7 +156,7 @@ const notes = computed(() =>
         v-if="view.storeyId"
         :plan="plan"
         :storey-id="view.storeyId"
-        :sheet="sheet"
+        :sheets="sheets"
         :out-ml="outMl"
         :chosen="view.chosen"
         :carried="view.carried"
@@ -173,12 +174,15 @@ const notes = computed(() =>
       <p v-else class="bg-sheet text-faded rounded-sm p-6">
         No storey yet. Name the first one, the highest first, then type its rooms as length by width.
       </p>
-      <div v-if="sheet" class="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+      <div v-if="sheets.length" class="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
         <p class="min-h-6" aria-live="polite">
           <template v-if="told">
             <strong class="figures text-river text-lg">{{ told.litres }}</strong> {{ told.rest }}
           </template>
           <span v-else class="text-faded">Point at a spot, or move over it by arrows.</span>
+        </p>
+        <p v-if="isCoarse" class="text-faded text-[13px]">
+          The drawing is large: the water is calculated in coarser cells than the usual 50 mm.
         </p>
         <ul v-if="timeS === null" class="flex flex-wrap gap-x-3 text-[13px]" aria-label="Bands of the map">
           <li v-for="(name, band) in bandNames" :key="band" class="flex items-center gap-1 whitespace-nowrap">

@@ -40,7 +40,8 @@ export function useFloorMap() {
     map.value = drawnLeaks.value.length ? await api.drawFloors(open.plan!, of) : null
   })
   watch(drawing, () => void redraw(undefined), { immediate: true })
-  const sheet = computed(() => map.value?.sheets.find((s) => s.storeyId === view.storeyId))
+  const sheets = computed(() => map.value?.sheets.filter((s) => s.storeyId === view.storeyId) ?? [])
+  const isCoarse = computed(() => map.value?.isCoarse === true)
 
   /** Flow of a leak with the main open, as the assessment has it. */
   const flowOf = (id: string | null) =>
@@ -72,17 +73,24 @@ export function useFloorMap() {
   // The spot under the pointer or the arrows.
   const spot = ref<FloorPoint | null>(null)
   const told = computed(() => {
-    const under = spot.value && sheet.value && readAt(sheet.value, spot.value.acrossM, spot.value.downM)
+    const under = spot.value && readAt(sheets.value, spot.value.acrossM, spot.value.downM)
     if (!under || !map.value) return null
     const id = map.value.leakIds[under.leak]
-    if (under.millilitres < 0 || !id) return { litres: 'no water ever comes here', rest: '' }
+    if (under.least < 0 || !id) return { litres: 'no water ever comes here', rest: '' }
+    const least = show('volume', under.least / 1e6, preferences.system)
+    if (under.millilitres < 0)
+      return {
+        litres: 'it may never come here',
+        rest: `or after ${least} and more: measure what is not known on its way. ${leakName(open.plan!, id)}`,
+      }
     const volume = under.millilitres / 1e6
+    const most = show('volume', volume, preferences.system)
     const leakFlow = flowOf(id)
     return {
-      litres: show('volume', volume, preferences.system),
+      litres: least === most ? most : `${least} to ${most}`,
       rest: `out before the water is here${leakFlow ? `, ${show('duration', volume / leakFlow, preferences.system)} at the flow of` : ':'} ${leakName(open.plan!, id)}`,
     }
   })
 
-  return { mapOf, leakId, choices, sheet, flow, timeS, play, showBands, outMl, spot, told }
+  return { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told }
 }

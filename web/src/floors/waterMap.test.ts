@@ -15,6 +15,7 @@ const floor: FloorMapSheet = {
   columns: COLUMNS,
   rows: COLUMNS,
   leaks: [],
+  leastMillilitres: [],
   millilitres: Array.from({ length: COLUMNS * COLUMNS }, (_, cell) => {
     const [column, row] = [cell % COLUMNS, Math.floor(cell / COLUMNS)]
     if (column % (COLUMNS - 1) === 0 || row % (COLUMNS - 1) === 0) return -2
@@ -66,8 +67,24 @@ describe('the chart of the water', () => {
   })
 
   it('is read at a place, and not outside the floor', () => {
-    expect(readAt(floor, 2.51, 2.51)?.millilitres).toBeLessThan(50)
-    expect(readAt(floor, -0.02, 2)).toBeNull()
-    expect(readAt(floor, 9, 9)).toBeNull()
+    expect(readAt([floor], 2.51, 2.51)?.millilitres).toBeLessThan(50)
+    expect(readAt([floor], -0.02, 2)).toBeNull()
+    expect(readAt([floor], 9, 9)).toBeNull()
+  })
+
+  it('is read on whichever group of rooms the place lies, at both ends of what is not known', () => {
+    const apart: FloorMapSheet = {
+      ...floor,
+      acrossM: 20,
+      leastMillilitres: floor.millilitres.map((ml) => (ml > 0 ? Math.round(ml / 2) : ml)),
+      millilitres: floor.millilitres.map((ml) => (ml > 40_000 ? -1 : ml)),
+    }
+    const near = readAt([floor, apart], 20 + 1.5, 2.5)!
+    expect(near.least).toBeGreaterThan(0)
+    expect(near.least).toBeLessThan(near.millilitres)
+    const far = readAt([floor, apart], 20 + 0.1, 0.1)!
+    expect(far.millilitres).toBe(-1)
+    expect(far.least).toBeGreaterThan(0)
+    expect(readAt([floor], 1.5, 2.5)).toMatchObject({ least: readAt([floor], 1.5, 2.5)!.millilitres })
   })
 })

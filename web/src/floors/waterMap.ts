@@ -7,18 +7,33 @@ export const BANDS_L = [1, 2, 5, 10, 20, 50, 100]
 /** How dark a band is, 0 to 255: the sooner, the darker. */
 export const bandAlpha = (band: number): number => 205 - band * 23
 
-/** What is under a place of the map: millilitres, and the leak it is of; null where no floor is. */
-export function readAt(
-  sheet: FloorMapSheet,
-  acrossM: number,
-  downM: number,
-): { millilitres: number; leak: number } | null {
+/** What is under a place of the map: millilitres at both ends of what is not known, and the leak they are of. */
+export interface Reading {
+  /** At the worse end; negative: it may never come. */
+  millilitres: number
+  /** At the better end; negative: it never comes. */
+  least: number
+  leak: number
+}
+
+/** Reads the map; null where no floor is. */
+export function readAt(sheets: FloorMapSheet[], acrossM: number, downM: number): Reading | null {
+  for (const sheet of sheets) {
+    const reading = readOn(sheet, acrossM, downM)
+    if (reading) return reading
+  }
+  return null
+}
+
+function readOn(sheet: FloorMapSheet, acrossM: number, downM: number): Reading | null {
   const column = Math.floor((acrossM - sheet.acrossM) / sheet.cellM + 1e-6)
   const row = Math.floor((downM - sheet.downM) / sheet.cellM + 1e-6)
   if (column < 0 || row < 0 || column >= sheet.columns || row >= sheet.rows) return null
   const cell = row * sheet.columns + column
   const millilitres = sheet.millilitres[cell]!
-  return millilitres === -2 ? null : { millilitres, leak: sheet.leaks[cell] ?? 0 }
+  return millilitres === -2
+    ? null
+    : { millilitres, least: sheet.leastMillilitres[cell] ?? millilitres, leak: sheet.leaks[cell] ?? 0 }
 }
 
 /** Where one band of the map lies; paths are in cells of the sheet. */

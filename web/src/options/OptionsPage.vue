@@ -84,7 +84,7 @@ const lines = computed<Line[]>(() => [
     (o) => o.tally.notStopped.length,
   ),
   line(
-    'Drive over need',
+    'Torque in hand',
     (o) => (o.tally.torqueRatio == null ? 'not known' : `${figure(o.tally.torqueRatio)} ×`),
     (o) => -(o.tally.torqueRatio ?? 0),
   ),

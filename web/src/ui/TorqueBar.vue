@@ -37,7 +37,7 @@ const x = computed(() =>
         class="figures block text-3xl font-bold"
         :class="{ 'text-clay': verdict.verdict === 'stop' }"
       >
-        {{ figure(verdict.ratio) }} ×
+        {{ figure(verdict.ratio) }} × <span class="text-base font-semibold">torque in hand</span>
       </span>
       <span class="flex items-center gap-2 font-semibold">
         <SeverityMark v-if="verdict.verdict === 'stop'" severity="stop" />
@@ -63,7 +63,7 @@ const x = computed(() =>
           : verdict.basis === 'estimated'
             ? 'estimated by size and feel'
             : 'not known'
-      }}. Below 1 × it stalls; from 1.25 × it is enough.
+      }}. Torque in hand below 1 × stalls, below 1.5 × may stall as the valve ages; 1.9 × is enough.
     </p>
   </figure>
 </template>

@@ -3,6 +3,7 @@ import type {
   DriveSpec,
   EventKind,
   Finding,
+  FittedDrive,
   LeakKind,
   Mode,
   Outcome,
@@ -104,6 +105,14 @@ export const driveSupplyWords: Record<NonNullable<DriveSpec['supply']>, string> 
   mainsOnly: 'mains only',
   batteriesOnly: 'batteries only',
   either: 'mains or batteries',
+}
+
+/** What a drive is run from, after *judged*. */
+export const powerWords: Record<FittedDrive['power'], string> = {
+  mains: 'from an outlet',
+  mainsWithBattery: 'from an outlet, battery behind it',
+  batteries: 'on batteries',
+  unknown: 'on a weak battery, as its supply is not decided',
 }
 
 /** Who may carry a remedy or a step out; empty for the fitter. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed } from 'vue'
-import type { DriveSpec, RankedDrive } from '@/api/types'
+import type { DriveSpec, FittedDrive, RankedDrive } from '@/api/types'
 import { chooseDrive } from '@/plan/chooseDrive'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
@@ -11,7 +11,7 @@ import { priceText } from '@/ui/price'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { show } from '@/ui/units'
 import { useChosen } from '@/ui/useChosen'
-import { driveSupplyWords, standingWords } from '@/ui/words'
+import { driveSupplyWords, powerWords, standingWords } from '@/ui/words'
 
 /** The drives of the catalogue, ranked for this valve: whether, how long, how many litres, what price, and why not. */
 const open = useOpenPlan()
@@ -30,8 +30,12 @@ const mounts: Record<DriveSpec['mount'], string> = {
   cutIn: 'Cut-in: a motorised valve cut into the pipe. Plumbing work.',
 }
 
+/** The same drive, chosen on another of its supplies. */
+const chooseOn = (specId: string, power: FittedDrive['power']) =>
+  edit('drive', (draft) => chooseDrive(draft, specId, power))
+
 /** A cut-in valve turns its own ball, which its maker has matched. */
-function overNeed(rank: RankedDrive, spec: DriveSpec): string {
+function inHand(rank: RankedDrive, spec: DriveSpec): string {
   if (spec.mount === 'cutIn') return 'its own'
   return rank.ratio == null ? 'not known' : show('ratio', rank.ratio, preferences.system)
 }
@@ -61,7 +65,7 @@ const ranked = computed(() =>
         text: tellWhy(finding, preferences.system),
       })),
       figures: [
-        { name: 'over need', text: overNeed(rank, spec) },
+        { name: 'torque in hand', text: inHand(rank, spec) },
         {
           name: 'stroke',
           text: rank.strokeS == null ? 'not known' : show('duration', rank.strokeS, preferences.system),
@@ -81,16 +85,16 @@ const ranked = computed(() =>
   <RadioGroup :model-value="shown" @update:model-value="choose">
     <RadioGroupLabel class="sr-only">Drive</RadioGroupLabel>
     <div class="grid gap-2">
-      <RadioGroupOption
+      <div
         v-for="{ spec, rank, against, figures } in ranked"
         :key="spec.id"
-        v-slot="{ checked }"
-        :value="spec.id"
-        class="cursor-pointer"
+        class="rounded-sm border"
+        :class="spec.id === shown ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet hover:border-moss'"
       >
-        <div
-          class="grid grid-cols-[1.25rem_1fr] gap-x-2 rounded-sm border px-3 py-2.5"
-          :class="checked ? 'border-moss bg-moss-wash' : 'border-rule bg-sheet hover:border-moss'"
+        <RadioGroupOption
+          v-slot="{ checked }"
+          :value="spec.id"
+          class="grid cursor-pointer grid-cols-[1.25rem_1fr] gap-x-2 px-3 py-2.5"
         >
           <span
             class="mt-1 grid size-4 place-items-center rounded-full border-2"
@@ -114,7 +118,8 @@ const ranked = computed(() =>
                   <span
                     class="figures block text-[17px] font-bold whitespace-nowrap"
                     :class="{
-                      'text-clay': rank.ratio != null && rank.ratio < 1 && item.name === 'over need',
+                      'text-clay':
+                        rank.ratio != null && rank.verdict === 'stop' && item.name === 'torque in hand',
                     }"
                     >{{ item.text }}</span
                   >
@@ -132,8 +137,25 @@ const ranked = computed(() =>
               <span>{{ finding.text }}</span>
             </span>
           </div>
-        </div>
-      </RadioGroupOption>
+        </RadioGroupOption>
+        <p class="flex flex-wrap items-center gap-x-2 gap-y-1 px-3 pb-2.5 pl-10 text-[13px]">
+          <span>Judged {{ powerWords[rank.power] }}.</span>
+          <template v-if="spec.mount !== 'cutIn'">
+            <button
+              v-for="on in rank.supplies.filter((s) => s.power !== rank.power)"
+              :key="on.power"
+              type="button"
+              class="border-moss text-moss hover:bg-moss-wash min-h-11 rounded-sm border px-2.5 sm:min-h-8"
+              @click="chooseOn(spec.id, on.power)"
+            >
+              {{ powerWords[on.power] }}:
+              <span class="figures font-bold" :class="{ 'text-clay': on.verdict === 'stop' }">{{
+                on.ratio == null ? 'not known' : show('ratio', on.ratio, preferences.system)
+              }}</span>
+            </button>
+          </template>
+        </p>
+      </div>
     </div>
   </RadioGroup>
   <p v-if="error" role="alert" class="text-clay mt-2 font-semibold">{{ error }}</p>

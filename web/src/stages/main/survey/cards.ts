@@ -345,6 +345,13 @@ export const surveyCards: SurveyCard[] = [
         when: (main) => main.heater?.kind === 'boiler',
       },
       {
+        type: 'answer',
+        path: 'heater.feedCheck',
+        label: 'A check valve or vacuum breaker on its cold feed',
+        choices: answers,
+        when: (main) => !!main.heater,
+      },
+      {
         type: 'measure',
         kind: 'volume',
         path: 'heater.volumeM3',

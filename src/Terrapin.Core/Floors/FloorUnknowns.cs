@@ -1,0 +1,57 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Floors;
+
+/// <summary>What is not known of a plan's drawn floors.</summary>
+public static class FloorUnknowns
+{
+    /// <summary>The room that the floors of a storey are measured from: the highest that was measured, or else any one.</summary>
+    /// <param name="preferred">Index of the room to take where none was measured and it is of that storey.</param>
+    /// <returns>Index of the room; -1: none is drawn there.</returns>
+    internal static int DatumOf(Plan plan, string storeyId, int preferred)
+    {
+        int[] drawn = [.. Enumerable.Range(0, plan.Rooms.Count).Where(r => plan.Rooms[r].StoreyId == storeyId && plan.Rooms[r].Areas.Count > 0)];
+        int[] measured = [.. drawn.Where(r => plan.Rooms[r].FloorHeightM is not null)];
+        return measured.Length > 0
+            ? measured.MaxBy(r => plan.Rooms[r].FloorHeightM)
+            : drawn.Contains(preferred) ? preferred : drawn.FirstOrDefault(-1);
+    }
+
+    /// <summary>Whether a room's step to those beside it is not known.</summary>
+    internal static bool HasUnknownStep(Plan plan, int room, int datumRoom) =>
+        plan.Rooms[room] is { FloorHeightM: null, StoreyId: { } storey, Areas.Count: > 0 } && DatumOf(plan, storey, datumRoom) != room;
+
+    /// <summary>Whether anything at all is open that could change where water goes.</summary>
+    public static bool Any(Plan plan) =>
+        plan.Doorways.Any(d => d.ThresholdM is null)
+        || plan.Rooms.Any(r => r.Areas.Count > 0 && (plan.ContactAngleDeg(r) is null || r.FloorHeightM is null || r.Fixtures.Any(f => f is { Base: FixtureBase.Pit, DepthM: null })));
+
+    /// <summary>What to measure, and within which span it is taken meanwhile.</summary>
+    internal static (Unmeasured What, Span Span) Describe(Plan plan, FloorUnknown unknown) => unknown.Kind switch
+    {
+        FloorUnknownKind.Finish => (
+            new(Stage.Rooms, $"/rooms/{unknown.Index}/finishId", $"Floor finish of {plan.Rooms[unknown.Index].Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."),
+            Span.ContactAngleDeg),
+        FloorUnknownKind.Threshold => (
+            new(Stage.Rooms, $"/doorways/{unknown.Index}/thresholdM", $"Threshold of the doorway {Between(plan, plan.Doorways[unknown.Index])}", QuantityKind.SmallLength, "Measure from the floor to its top; 0 where there is none."),
+            Span.ThresholdM),
+        FloorUnknownKind.Step => (
+            new(Stage.Rooms, $"/rooms/{unknown.Index}/floorHeightM", $"Step between the floor of {plan.Rooms[unknown.Index].Name} and those beside it", QuantityKind.SmallLength, "Measure the heights of both floors, or type the same height for both where there is no step."),
+            Span.StepM),
+        FloorUnknownKind.PitDepth => (
+            new(Stage.Rooms, $"/rooms/{unknown.Index}/fixtures/{unknown.Fixture}/depthM", $"Depth of {plan.Rooms[unknown.Index].Fixtures[unknown.Fixture].Name}", QuantityKind.Length, "Measure from the floor to its bottom."),
+            Span.PitDepthM),
+        _ => throw new ArgumentOutOfRangeException(nameof(unknown), unknown.Kind, "No kind of unknown."),
+    };
+
+    private static string Between(Plan plan, Doorway doorway)
+    {
+        const double Beside = 0.05;
+        bool alongX = doorway.Wall == WallDirection.AlongX;
+        double x = doorway.At.AcrossM + (alongX ? doorway.WidthM / 2 : 0);
+        double y = doorway.At.DownM + (alongX ? 0 : doorway.WidthM / 2);
+        string NameAt(double off) => plan.Rooms.FirstOrDefault(r => r.StoreyId == doorway.StoreyId && r.Areas.Any(a => a.Holds(x + (alongX ? 0 : off), y + (alongX ? off : 0))))?.Name ?? "outside";
+        return $"between {NameAt(-Beside)} and {NameAt(Beside)}";
+    }
+}

@@ -1,0 +1,300 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Floors;
+
+/// <summary>Litres out of the pipe when the water is somewhere, between the two ends of all that is not known.</summary>
+/// <param name="LowM3">m³; infinite: it never is, whatever is not known.</param>
+/// <param name="HighM3">m³; infinite: it may never be.</param>
+public readonly record struct ReachBounds(double LowM3, double HighM3)
+{
+    public static ReachBounds Never { get; } = new(double.PositiveInfinity, double.PositiveInfinity);
+}
+
+/// <summary>
+/// Where the water of one drawn leak comes, and after how many litres: the hull over all combinations of what is not known on
+/// its way, up to <see cref="FloorRaster.MostUnknowns"/> of them in the order in which the water comes to them. What it reaches after
+/// one more is open upwards.
+/// </summary>
+public sealed class LeakReach
+{
+    /// <summary>What the cells round, by which a bound is widened on both sides: our own figure.</summary>
+    private const double RoundedShare = 0.03;
+
+    private readonly Plan plan;
+    private readonly double leastM3PerS;
+    private readonly double mostM3PerS;
+    private readonly List<Combination> combinations = [];
+
+    /// <summary>One field, with the drains on its way.</summary>
+    private readonly record struct Track(FloorField Field, DrainReached[] Drains);
+
+    /// <summary>What comes of one guess, at the ends of the flow and of the streams' width.</summary>
+    private sealed record Combination(GroundGuess Guess, IReadOnlyList<Track> Tracks)
+    {
+        /// <summary>On the floor when the water comes to the first unknown that is not among those taken at both ends, m³.</summary>
+        public double OpenFromM3 { get; set; } = double.PositiveInfinity;
+
+        public double TouchesM3(FloorUnknown unknown) => Tracks.Min(t => t.Field.TouchesM3(unknown));
+    }
+
+    private LeakReach(Plan plan, FloorMemory.Drawing drawing, int cell, double offXM, double offYM, double leastM3PerS, double mostM3PerS, CancellationToken cancel)
+    {
+        this.plan = plan;
+        this.leastM3PerS = leastM3PerS;
+        this.mostM3PerS = mostM3PerS;
+        Raster = drawing.Raster;
+        var request = new SpreadRequest(cell, offXM, offYM, mostM3PerS, leastM3PerS, mostM3PerS, SpreadEnd.Late);
+        int own = Raster.Room[cell];
+        int datum = plan.Rooms.Any(r => r.StoreyId == plan.Rooms[own].StoreyId && r is { Areas.Count: > 0, FloorHeightM: not null }) ? -1 : own;
+        FloorUnknown[] open = [.. Open(datum)];
+        var taken = new List<FloorUnknown>();
+        int most = Raster.MostUnknowns;
+        Combine(drawing, request, new GroundGuess([], datum), cancel);
+        while (First(open.Except(taken)) is { } next)
+        {
+            if (taken.Count == most)
+            {
+                LeftOut = next;
+                foreach (Combination of in combinations)
+                {
+                    of.OpenFromM3 = open.Except(taken).Min(of.TouchesM3);
+                }
+
+                break;
+            }
+
+            taken.Add(next);
+            foreach (Combination half in combinations.ToArray())
+            {
+                Combine(drawing, request, half.Guess with { Upper = [.. half.Guess.Upper, next] }, cancel);
+            }
+        }
+
+        Taken = taken;
+    }
+
+    /// <summary>The reach of a leak; <see langword="null"/> where it is not drawn, or no floor is drawn there.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="room">The leak's room.</param>
+    /// <param name="leak">One of its leak points.</param>
+    /// <param name="leastM3PerS">The least flow that it may have, m³/s, not negative.</param>
+    /// <param name="mostM3PerS">The most, m³/s.</param>
+    /// <param name="floors">Keeps the fields.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static LeakReach? Of(Plan plan, Room room, LeakPoint leak, double leastM3PerS, double mostM3PerS, FloorMemory floors, CancellationToken cancel = default)
+    {
+        if (leak.At is not { } at || room.StoreyId is null)
+        {
+            return null;
+        }
+
+        FloorMemory.Drawing drawing = floors.Of(plan);
+        int cell = drawing.Raster.CellAt(room.StoreyId, IndexOf(plan, room), at);
+        if (cell < 0)
+        {
+            return null;
+        }
+
+        (double x, double y) = drawing.Raster.SheetOf(cell).MiddleOf(cell);
+        return new LeakReach(plan, drawing, cell, at.AcrossM - x, at.DownM - y, leastM3PerS, mostM3PerS, cancel);
+    }
+
+    public FloorRaster Raster { get; }
+
+    /// <summary>What is not known on its way, taken at both ends.</summary>
+    public IReadOnlyList<FloorUnknown> Taken { get; }
+
+    /// <summary>The first that it comes to beyond those; <see langword="null"/>: there is none.</summary>
+    public FloorUnknown? LeftOut { get; }
+
+    /// <summary>Whether there is one field, and that holds.</summary>
+    public bool IsExact => leastM3PerS == mostM3PerS && Taken.Count == 0 && LeftOut is null && !UnknownDrains.Any();
+
+    /// <summary>Whether the field ends because nobody waits longer.</summary>
+    public bool IsCut => Tracks.Any(t => t.Field.IsCut);
+
+    /// <summary>What its whole reach takes at most, m³.</summary>
+    public double TotalM3 => Tracks.Max(t => t.Field.TotalM3);
+
+    /// <summary>The drains that its water comes to and that are not known to take so and so much.</summary>
+    public IEnumerable<RasterDrain> UnknownDrains => Tracks.SelectMany(t => t.Drains).Select(d => d.Drain).Distinct()
+        .Where(d => plan.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
+
+    /// <summary>Whether its water may come to a cell.</summary>
+    public bool MayReach(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)));
+
+    /// <summary>Whether a drain takes its water before so much lies on the floor, or may.</summary>
+    public bool DrainMayTake(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)) && double.IsInfinity(EscapeM3(t, t.Field.ArrivalM3(cell), leastM3PerS, late: true)));
+
+    /// <summary>On the floor before the water is in a cell; what drains take is not counted.</summary>
+    public ReachBounds LyingM3(int cell)
+    {
+        var bounds = new Hull(Rounded);
+        foreach (Combination of in combinations)
+        {
+            foreach (Track track in of.Tracks)
+            {
+                double lying = track.Field.ArrivalM3(cell);
+                bounds.Add(Math.Min(of.OpenFromM3, lying), Closed(of, lying));
+            }
+        }
+
+        return bounds.Whole;
+    }
+
+    /// <summary>The cells that its water may come to, with <see cref="LyingM3"/>.</summary>
+    public IEnumerable<(int Cell, ReachBounds LyingM3)> Cells()
+    {
+        if (combinations is [{ Tracks: [{ } track] } only])
+        {
+            return track.Field.Cells().Select(c => (c.Cell, new ReachBounds(Math.Min(c.ArrivalM3, only.OpenFromM3), Closed(only, c.ArrivalM3))));
+        }
+
+        return Enumerable.Range(0, Raster.Count).Where(c => Raster.Room[c] >= 0).Select(c => (c, LyingM3(c))).Where(c => double.IsFinite(c.Item2.LowM3));
+    }
+
+    /// <summary>Out of the pipe when the water in a cell is so deep, with what drains took on the way.</summary>
+    /// <param name="cell">Of the raster.</param>
+    /// <param name="offX">From its middle, in cells, -½ to ½.</param>
+    /// <param name="offY">The same along y.</param>
+    /// <param name="depthM">How deep the water has to stand, m, not negative.</param>
+    public ReachBounds OutM3(int cell, double offX, double offY, double depthM)
+    {
+        var bounds = new Hull(Rounded);
+        bool filmMayDo = ThickestFilmM(Raster.Room[cell]) >= depthM;
+        foreach (Combination of in combinations)
+        {
+            foreach (Track track in of.Tracks)
+            {
+                // Between the ends lies a film that is just as high as it has to be: sooner than at either.
+                double latest = track.Field.ReadM3(cell, offX, offY, depthM);
+                double soonest = filmMayDo ? track.Field.ReadM3(cell, offX, offY, 0) : latest;
+                bounds.Add(Math.Min(of.OpenFromM3, EscapeM3(track, soonest, mostM3PerS, late: false)), LatestM3(of, track, latest));
+            }
+        }
+
+        return bounds.Whole;
+    }
+
+    /// <summary>The upper end of <see cref="OutM3"/> in the middle of a cell, m³; infinite: it may never be.</summary>
+    /// <param name="cell">Of the raster.</param>
+    /// <param name="depthM">How deep the water has to stand, m, not negative.</param>
+    public double LatestM3(int cell, double depthM)
+    {
+        double high = 0;
+        foreach (Combination of in combinations)
+        {
+            foreach (Track track in of.Tracks)
+            {
+                high = Math.Max(high, LatestM3(of, track, track.Field.DeepM3(cell, depthM)));
+            }
+        }
+
+        return high * (1 + Rounded);
+    }
+
+    /// <summary>What comes after an unknown that is not tried may come at any time, or never.</summary>
+    private static double Closed(Combination of, double lyingM3) => lyingM3 > of.OpenFromM3 ? double.PositiveInfinity : lyingM3;
+
+    private double LatestM3(Combination of, Track track, double lyingM3) => EscapeM3(track, Closed(of, lyingM3), leastM3PerS, late: true);
+
+    private double EscapeM3(Track track, double lyingM3, double flowM3PerS, bool late)
+    {
+        double Capacity(RasterDrain drain) => plan.Rooms[drain.RoomIndex].Drains[drain.DrainIndex].CapacityM3PerS
+            ?? (late ? Span.DrainM3PerS.Most : Span.DrainM3PerS.Least);
+        if (track.Drains.Length == 0 || double.IsInfinity(lyingM3) || !track.Drains.Any(d => d.ReachedM3 < lyingM3 && Capacity(d.Drain) > 0))
+        {
+            return lyingM3;
+        }
+
+        return flowM3PerS > 0 ? track.Field.TimeS(lyingM3, flowM3PerS, Capacity) * flowM3PerS : double.PositiveInfinity;
+    }
+
+    private double Rounded => combinations is [{ Tracks.Count: 1 }] ? 0 : RoundedShare;
+
+    private IEnumerable<Track> Tracks => combinations.SelectMany(c => c.Tracks);
+
+    /// <summary>The lowest that its film may be in a room, m.</summary>
+    public double ThinnestFilmM(int room) => Tracks.Min(t => t.Field.FilmM(room));
+
+    private double ThickestFilmM(int room) => Tracks.Max(t => t.Field.FilmM(room));
+
+    private void Combine(FloorMemory.Drawing drawing, SpreadRequest request, GroundGuess guess, CancellationToken cancel)
+    {
+        SpreadRequest thin = request with { FilmM3PerS = request.LeastM3PerS };
+        FloorField[] fields = [.. ((SpreadRequest[])[request, request with { End = SpreadEnd.Soon }, thin, thin with { End = SpreadEnd.Soon }])
+            .Select(r => drawing.FieldOf(r, guess, cancel))
+            .DistinctBy(f => f.Key)];
+        combinations.Add(new Combination(guess, [.. fields.Select(f => new Track(f, [.. f.Drains]))]));
+    }
+
+    /// <summary>The one that the water comes to after the fewest litres; <see langword="null"/>: it comes to none.</summary>
+    private FloorUnknown? First(IEnumerable<FloorUnknown> unknowns)
+    {
+        (FloorUnknown Unknown, double TouchesM3)[] all = [.. unknowns.Select(u => (u, combinations.Min(c => c.TouchesM3(u))))];
+        return all.Length > 0 && all.MinBy(u => u.TouchesM3) is { TouchesM3: < double.PositiveInfinity } first ? first.Unknown : null;
+    }
+
+    private IEnumerable<FloorUnknown> Open(int datumRoom)
+    {
+        for (int i = 0; i < plan.Doorways.Count; i++)
+        {
+            if (plan.Doorways[i].ThresholdM is null)
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Threshold, i);
+            }
+        }
+
+        for (int r = 0; r < plan.Rooms.Count; r++)
+        {
+            Room room = plan.Rooms[r];
+            if (room.Areas.Count > 0 && plan.ContactAngleDeg(room) is null)
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Finish, r);
+            }
+
+            if (FloorUnknowns.HasUnknownStep(plan, r, datumRoom))
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Step, r);
+            }
+
+            for (int f = 0; f < room.Fixtures.Count; f++)
+            {
+                if (room.Fixtures[f] is { Base: FixtureBase.Pit, DepthM: null })
+                {
+                    yield return new FloorUnknown(FloorUnknownKind.PitDepth, r, f);
+                }
+            }
+        }
+    }
+
+    private static int IndexOf(Plan plan, Room room)
+    {
+        for (int i = 0; i < plan.Rooms.Count; i++)
+        {
+            if (plan.Rooms[i].Id == room.Id)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+
+    /// <param name="rounded">Share by which it is wider than what it holds.</param>
+    private struct Hull(double rounded)
+    {
+        private double low = double.PositiveInfinity;
+        private double high;
+
+        public readonly ReachBounds Whole => new(low * (1 - rounded), high * (1 + rounded));
+
+        public void Add(double lowM3, double highM3)
+        {
+            low = Math.Min(low, lowM3);
+            high = Math.Max(high, highM3);
+        }
+    }
+}

@@ -1,0 +1,84 @@
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Floors;
+
+/// <summary>How finely a drawing is laid out in cells, and which rooms share a sheet of them.</summary>
+public static class RasterSize
+{
+    /// <summary>Where the drawing is not too large for it, m.</summary>
+    public const double UsualCellM = 0.05;
+
+    /// <summary>Rooms any coarser are no rooms any more, m.</summary>
+    public const double CoarsestCellM = 0.4;
+
+    /// <summary>Cells of all sheets together.</summary>
+    private const double MostCells = 1.5e6;
+
+    /// <summary>Each leak has a field of its own over the cells of its sheet, or as many as its water can cover.</summary>
+    private const double MostFieldCells = 6e7;
+
+    /// <summary>The same in all combinations of what is not known.</summary>
+    private const double MostFieldCellsTried = 2.4e8;
+
+    private const int MostUnknowns = 4;
+
+    /// <summary>The thinnest film that water stands in on the finishes people meet, m: bounds how far a leak reaches.</summary>
+    private const double ThinFilmM = 0.0012;
+
+    /// <summary>Rooms whose edges lie nearer than this are joined, m.</summary>
+    private const double JoinedM = 0.065;
+
+    /// <summary>The finest cell at which a drawing and its leaks stay within what is kept and calculated; <see langword="null"/>: there is none.</summary>
+    /// <param name="plan">With rooms that are drawn on storeys of the plan.</param>
+    public static double? CellM(Plan plan) => Sized(plan)?.CellM;
+
+    /// <summary>The size of the cells, and how many unknowns are taken at both ends in all combinations: fewer on a large drawing.</summary>
+    internal static (double CellM, int MostUnknowns)? Sized(Plan plan)
+    {
+        (FloorRectangle Box, int Leaks)[] groups = [.. plan.Storeys.SelectMany(s => Groups(plan, s.Id)).Select(g => (BoxOf(g), g.Sum(r => r.Leaks.Count(l => l.At is not null))))];
+        for (double cell = UsualCellM; cell <= CoarsestCellM; cell *= 2)
+        {
+            double cells = 0;
+            double fieldCells = 0;
+            foreach ((FloorRectangle box, int leaks) in groups)
+            {
+                double ofGroup = ((box.LengthM / cell) + 2) * ((box.WidthM / cell) + 2);
+                cells += ofGroup;
+                fieldCells += leaks * Math.Min(ofGroup, Spreading.MostM3 / (ThinFilmM * cell * cell));
+            }
+
+            if (cells <= MostCells && fieldCells <= MostFieldCells)
+            {
+                return (cell, Math.Clamp((int)Math.Log2(MostFieldCellsTried / Math.Max(1, fieldCells)), 1, MostUnknowns));
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The drawn rooms of a storey, those together that touch.</summary>
+    internal static IReadOnlyList<IReadOnlyList<Room>> Groups(Plan plan, string storeyId)
+    {
+        var groups = new List<List<Room>>();
+        foreach (Room room in plan.Rooms.Where(r => r.StoreyId == storeyId && r.Areas.Count > 0))
+        {
+            List<Room>[] touched = [.. groups.Where(g => g.Any(other => Touch(other, room)))];
+            groups.RemoveAll(touched.Contains);
+            groups.Add([.. touched.SelectMany(g => g), room]);
+        }
+
+        return groups;
+    }
+
+    /// <summary>The least rectangle round some rooms.</summary>
+    internal static FloorRectangle BoxOf(IReadOnlyList<Room> rooms)
+    {
+        FloorRectangle[] areas = [.. rooms.SelectMany(r => r.Areas)];
+        double left = areas.Min(a => a.AcrossM);
+        double top = areas.Min(a => a.DownM);
+        return new FloorRectangle { AcrossM = left, DownM = top, LengthM = areas.Max(a => a.RightM()) - left, WidthM = areas.Max(a => a.BottomM()) - top };
+    }
+
+    private static bool Touch(Room a, Room b) => a.Areas.Any(x => b.Areas.Any(y =>
+        x.AcrossM - JoinedM < y.RightM() && y.AcrossM - JoinedM < x.RightM() && x.DownM - JoinedM < y.BottomM() && y.DownM - JoinedM < x.BottomM()));
+}

@@ -1,0 +1,20 @@
+namespace Terrapin.Core.Floors;
+
+/// <summary>Work that every core can take a part of.</summary>
+internal static class Work
+{
+    /// <summary>Does so many things that do not depend on one another; the first fault is thrown as it is.</summary>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static void InParallel(int count, CancellationToken cancel, Action<int> each)
+    {
+        try
+        {
+            Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, each);
+        }
+        catch (AggregateException several)
+        {
+            cancel.ThrowIfCancellationRequested();
+            System.Runtime.ExceptionServices.ExceptionDispatchInfo.Throw(several.InnerExceptions[0]);
+        }
+    }
+}

@@ -1,0 +1,143 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Supply;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>The way of the water to one leak: pressure, heights, pipes and the valve that would close, at one end of what is not measured.</summary>
+internal sealed class LeakSupply
+{
+    private readonly Plan plan;
+    private readonly Screening screening;
+    private readonly int roomIndex;
+    private readonly int leakIndex;
+    private readonly Room room;
+    private readonly LeakPoint leak;
+    private readonly WaterWay way;
+    private readonly int? closing;
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="roomIndex">Of the leak's room.</param>
+    /// <param name="leakIndex">Of the leak in it.</param>
+    /// <param name="closing">Index of the way's main that closes; <see langword="null"/>: none has a drive.</param>
+    /// <param name="screening">Settles what is not measured.</param>
+    public LeakSupply(Plan plan, int roomIndex, int leakIndex, int? closing, Screening screening)
+    {
+        this.plan = plan;
+        this.roomIndex = roomIndex;
+        this.leakIndex = leakIndex;
+        this.closing = closing;
+        this.screening = screening;
+        room = plan.Rooms[roomIndex];
+        leak = room.Leaks[leakIndex];
+        way = WaterWay.To(plan, leak.PipeId);
+    }
+
+    private string RoomAt => $"/rooms/{roomIndex}";
+
+    private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
+
+    /// <summary>The main that is closed for this leak, or that would have to be: the nearest where none has a drive.</summary>
+    public MainValve? Main => way.Mains.Count == 0 ? null : way.Mains[closing ?? way.Mains.Count - 1];
+
+    /// <summary>The leak's flow alone, with every unknown at one end.</summary>
+    public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex, Corner corner, int? closing = null) =>
+        new LeakSupply(plan, roomIndex, leakIndex, closing, new Screening(corner)).Flow();
+
+    public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
+        Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
+
+    public double LeakHeightM()
+    {
+        if (leak.PipeId is null)
+        {
+            return 0;
+        }
+
+        double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
+            Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the main valve up or down the stair."));
+        double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
+            Stage.Rooms, $"{LeakAt}/heightAboveFloorM", $"Height of {leak.Name}", QuantityKind.Length, "Measure from the floor to where it would leak."));
+        return floorM + aboveM;
+    }
+
+    public LeakFlow Flow()
+    {
+        double pressurePa = StaticPressurePa();
+        double leakHeightM = LeakHeightM();
+        if (leak.PipeId is null)
+        {
+            // Its flow is given as it is; any head will do to carry it.
+            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, ValveBoreM = 1, Pipes = [], Outlet = OutletOf(leak) });
+        }
+
+        IEnumerable<LocalLoss> stopValves = way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)));
+        IEnumerable<LocalLoss> otherMains = way.Mains.Where(m => m != Main).Select(m => new LocalLoss(LeakFlow.OpenValveK, ValveBoreM(m)));
+        return new LeakFlow(new FlowPath
+        {
+            StaticPressurePa = pressurePa,
+            RiseM = leakHeightM,
+            DroopPaS2PerM6 = Droop(),
+            Pipes = [.. way.Pipes.Select(Run)],
+            Losses = [.. stopValves, .. otherMains],
+            ValveBoreM = Main is null ? Bore(way.Pipes[0]) : ValveBoreM(Main),
+            Outlet = OutletOf(leak),
+            LimitM3PerS = way.Pipes.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
+        });
+    }
+
+    private double ValveBoreM(MainValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
+        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the main valve" : $"Bore of main \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
+
+    /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
+    private double Droop()
+    {
+        if (plan.Supply is { StaticPressurePa: { } atRestPa, FlowTest: { } test })
+        {
+            return SupplyTest.Droop(atRestPa, test.PressurePa, test.FlowM3PerS);
+        }
+
+        screening.LeaveOpen(
+            new(Stage.Main, "/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
+            Severity.Note,
+            "supply-not-tested",
+            "The supply is not tested at both points, at rest and with a tap running. Every flow is an upper bound.",
+            below: true);
+        return 0;
+    }
+
+    private PipeRun Run(Pipe pipe)
+    {
+        Span roughness = new(PipeRoughness.RoughestM, PipeRoughness.SmoothestM);
+        return new PipeRun(
+            Bore(pipe),
+            screening.Take(pipe.LengthM, Span.PipeLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
+            screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)));
+    }
+
+    public double Bore(Pipe pipe) =>
+        screening.Take(pipe.BoreM, Span.PipeBoreM, () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
+
+    public Unmeasured Of(Pipe pipe, string key, string name, QuantityKind kind) => new(
+        Stage.Main, $"/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
+
+    private int IndexOf(Pipe pipe)
+    {
+        for (int i = 0; i < plan.Pipes.Count; i++)
+        {
+            if (plan.Pipes[i].Id == pipe.Id)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+
+    private Outlet OutletOf(LeakPoint point) => point.Kind.IsFixedFlow()
+        ? new Outlet.Tap(screening.Take(point.FlowM3PerS, Span.FixedFlowM3PerS(point.Kind), () => new(
+            Stage.Rooms, $"{LeakAt}/flowM3PerS", $"Flow of {point.Name}", QuantityKind.Flow, "Let it run into a measuring jug against the watch.")))
+        : new Outlet.Hole(screening.Take(point.HoleM, Span.HoleM(point.Kind), () => new(
+            Stage.Rooms, $"{LeakAt}/holeM", $"Hole of {point.Name}", QuantityKind.SmallLength, "Take the hose's or pipe's inner bore for a full break.")));
+}

@@ -1,0 +1,263 @@
+using CsCheck;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
+using static Terrapin.Core.Tests.Floors.DrawnFloor;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Floors;
+
+/// <summary>Whole drawn houses: moved, mirrored, with doorways anywhere, and with what is not known of them.</summary>
+public class DrawnHouseTests
+{
+    /// <summary>A hall that falls, a wet room with a low point and a drain, a kitchen behind a threshold; a leak in the hall and a sensor in each.</summary>
+    private static Plan ThreeRooms(Gen3 of) => House(
+        [
+            Rectangle("hall", 0, 0, 4, 2.3) with { Fall = new FloorFall { PerCent = of.FallPerCent, TowardsDeg = of.TowardsDeg } },
+            Rectangle("wet", 4, 0, 2.2, 2.3) with { Fall = new FloorFall { PerCent = 1.5, LowPoint = Point(5.1, 1.1) }, Drains = [new FloorDrain { At = Point(5.1, 1.1), CapacityM3PerS = 2e-5 }] },
+            Rectangle("kitchen", 0, 2.3, 4, 3) with { FinishId = "vinyl", Fixtures = [new Fixture { Id = "unit", Kind = FixtureKind.Plinth, Base = FixtureBase.Tight, Name = "Unit", Area = Area(0, 4.7, 4, 0.6) }] },
+        ],
+        [Door("a", 4, 0.7), new Doorway { Id = "b", StoreyId = "ground", At = Point(1.2, 2.3), Wall = WallDirection.AlongX, WidthM = 0.85, ThresholdM = 0.006 }],
+        "hall",
+        Point(of.LeakX, of.LeakY),
+        of.LitresAMinute,
+        [("hall", Point(3.325, 0.425)), ("wet", Point(4.525, 1.925)), ("kitchen", Point(2.925, 3.425))]);
+
+    private sealed record Gen3(double FallPerCent, double TowardsDeg, double LeakX, double LeakY, double LitresAMinute);
+
+    private static readonly Gen<Gen3> AnyThree = Gen.Select(Gen.Double[0, 3], Gen.Double[0, 360], Gen.Double[0.3, 3.7], Gen.Double[0.3, 2], Gen.Double[2, 25], (f, t, x, y, q) => new Gen3(f, t, x, y, q));
+
+    [Fact]
+    public void Moving_the_whole_drawing_changes_no_figure() => Gen.Select(AnyThree, Gen.Double[-300, 300], Gen.Double[-300, 300]).Sample(
+        (of, dx, dy) =>
+        {
+            Plan plan = ThreeRooms(of);
+            return Trips(plan).Zip(Trips(Placed(plan, p => Point(p.AcrossM + dx, p.DownM + dy)))).All(t => Alike(t.First, t.Second, 1e-4));
+        },
+        iter: 40);
+
+    [Fact]
+    public void A_mirrored_drawing_has_the_same_figures() => AnyThree.Sample(
+        of =>
+        {
+            // Falls that run along the walls: across them a stream may take either way round a cell.
+            Plan plan = ThreeRooms(of with { TowardsDeg = 90 * Math.Floor(of.TowardsDeg / 90) });
+            return Trips(plan).Zip(Trips(Mirrored(plan))).All(t => Alike(t.First, t.Second, 0.05, m3: 5e-4));
+        },
+        iter: 40);
+
+    [Fact]
+    public void A_doorway_always_lets_water_through() => Gen.Select(Gen.Double[1, 5], Gen.Double[-3, 3], Gen.Double[1, 3], Gen.Double[0, 1], Gen.Double[0.3, 0.9], Gen.Double[-0.028, 0.028], Gen.Bool).Sample(
+        (wallAt, origin, side, along, width, gap, alongX) =>
+        {
+            double room = Math.Max(side, width + 0.05);
+            FloorRectangle Turned(double x, double y, double length, double across) => alongX ? Area(y, x, across, length) : Area(x, y, length, across);
+            Room one = Rectangle("one", 0, 0, 1, 1) with { Areas = [Turned(origin, origin, wallAt, room)] };
+            Room other = Rectangle("other", 0, 0, 1, 1) with { Areas = [Turned(origin + wallAt + Math.Max(0, gap), origin, 2, room)] };
+            double from = origin + (along * (room - width));
+            Doorway door = new() { Id = "a", StoreyId = "ground", At = alongX ? Point(from, origin + wallAt) : Point(origin + wallAt, from), Wall = alongX ? WallDirection.AlongX : WallDirection.AlongY, WidthM = width, ThresholdM = 0 };
+            DrawnFloor drawn = DrawnFloor.Of([one, other], [door]);
+            FloorRectangle first = one.Areas[0];
+            FloorRectangle second = other.Areas[0];
+            FloorField field = drawn.Field("one", first.AcrossM + (first.LengthM / 2), first.DownM + (first.WidthM / 2));
+            return double.IsFinite(drawn.At(field, "other", second.AcrossM + (second.LengthM / 2), second.DownM + (second.WidthM / 2)));
+        },
+        iter: 300);
+
+    [Theory]
+    [InlineData(2.025)]
+    [InlineData(2.425)]
+    [InlineData(3.275)]
+    [InlineData(4.125)]
+    public void A_doorway_in_a_wall_at_an_odd_half_cell_is_open(double wallAt)
+    {
+        DrawnFloor drawn = DrawnFloor.Of([Rectangle("one", 0, 0, wallAt, 2), Rectangle("other", wallAt, 0, 2, 2)], [Door("a", wallAt, 0.525)]);
+        Assert.True(double.IsFinite(drawn.At(drawn.Field("one", 0.5, 1), "other", wallAt + 1.5, 1)));
+    }
+
+    [Fact]
+    public void Two_rooms_far_apart_take_no_more_than_two_rooms()
+    {
+        Plan plan = PlanOf([Rectangle("near", -450, -450, 4, 4), Rectangle("far", 450, 450, 4, 4)], []);
+        Assert.True(FloorRaster.Of(plan).Count < 20_000);
+    }
+
+    [Fact]
+    public void A_bound_holds_for_any_inner_value_of_what_is_not_known() => Gen.Select(
+        Gen.Select(AnyThree, Gen.Int[1, 31]),
+        Gen.Select(Gen.Double[Span.ContactAngleDeg.Least, Span.ContactAngleDeg.Most], Gen.Double[Span.ContactAngleDeg.Least, Span.ContactAngleDeg.Most]),
+        Gen.Select(Gen.Double[Span.ThresholdM.Least, Span.ThresholdM.Most], Gen.Double[Span.StepM.Least, Span.StepM.Most]),
+        Gen.Select(Gen.Double[-7, -3], Gen.Double[Span.FixedFlowM3PerS(LeakKind.TapLeftOn).Least, Span.FixedFlowM3PerS(LeakKind.TapLeftOn).Most])).Sample(
+        (generated, finishes, heights, flows) =>
+        {
+            (Gen3 of, int open) = generated;
+            bool Open(int bit) => (open & (1 << bit)) != 0;
+            Plan known = ThreeRooms(of);
+            double Degrees(bool inner, double deg) => inner ? deg : 60;
+            known = known with
+            {
+                Catalogue = known.Catalogue with { Finishes = [.. known.Catalogue.Finishes, Finish("first", Degrees(Open(0), finishes.Item1)), Finish("second", finishes.Item2)] },
+            };
+            known = Change(known, "hall", r => r with { FinishId = Open(0) ? "first" : r.FinishId });
+            known = Change(known, "kitchen", r => r with { FloorHeightM = Open(2) ? heights.Item2 : 0 });
+            known = known with { Doorways = [known.Doorways[0], known.Doorways[1] with { ThresholdM = Open(1) ? heights.Item1 : 0.006 }] };
+            known = Change(known, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? Math.Pow(10, flows.Item1) : 2e-5 }] });
+            known = Change(known, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? flows.Item2 : r.Leaks[0].FlowM3PerS }] });
+
+            Plan unknown = known;
+            unknown = Change(unknown, "hall", r => r with { FinishId = Open(0) ? null : r.FinishId });
+            unknown = Change(unknown, "kitchen", r => r with { FloorHeightM = Open(2) ? null : 0 });
+            unknown = unknown with { Doorways = [unknown.Doorways[0], unknown.Doorways[1] with { ThresholdM = Open(1) ? null : 0.006 }] };
+            unknown = Change(unknown, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? null : 2e-5 }] });
+            unknown = Change(unknown, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? null : r.Leaks[0].FlowM3PerS }] });
+            return Trips(known).Zip(Trips(unknown)).All(t => Within(t.First, t.Second));
+        },
+        iter: 80);
+
+    [Fact]
+    public void A_finish_not_looked_at_that_may_be_too_thin_for_the_contacts_has_no_upper_bound()
+    {
+        Plan plan = House([Rectangle("hall", 0, 0, 4, 3) with { FinishId = null }], [], "hall", Point(1, 1), 1, [("hall", Point(2.5, 1))]);
+        SensorTrip trip = Assert.Single(Assessor.Assess(plan).Trips);
+        Assert.Null(trip.VolumeM3.High);
+        Assert.InRange(trip.VolumeM3.Low!.Value, 0.001, Math.PI * 1.5 * 1.5 * Film.HeightM(40));
+        Assert.Contains(Assessor.Assess(plan).Findings, f => f.Code == "leak-never-seen" && f.Why.Contains("not sure", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_threshold_not_measured_leaves_a_low_end_below_the_high_one()
+    {
+        Plan plan = House([Rectangle("hall", 0, 0, 4, 3), Rectangle("next", 4, 0, 3, 3)], [Door("a", 4, 1) with { ThresholdM = null }], "hall", Point(1, 1), 1, [("next", Point(5.5, 1.5))]);
+        SensorTrip trip = Assert.Single(Assessor.Assess(plan).Trips);
+        Assert.True(trip.VolumeM3.Low < trip.VolumeM3.High);
+        Close((12 * (Film.HeightM(60) + 0.025)) + (Film.HeightM(60) * Math.PI / 2 * 1.5 * 1.5), trip.VolumeM3.High!.Value, 0.1);
+    }
+
+    [Fact]
+    public void Behind_a_drain_a_flow_that_is_not_known_may_never_arrive()
+    {
+        Room hall = Rectangle("hall", 0, 0, 4, 3) with { Drains = [new FloorDrain { At = Point(2, 1), CapacityM3PerS = 1e-4 }] };
+        Plan plan = House([hall], [], "hall", Point(1, 1), null, [("hall", Point(3.5, 2.5))]);
+        SensorTrip trip = Assert.Single(Assessor.Assess(plan).Trips);
+        Assert.NotNull(trip.VolumeM3.Low);
+        Assert.Null(trip.VolumeM3.High);
+    }
+
+    [Fact]
+    public void A_step_between_floors_that_is_not_measured_is_no_level_floor()
+    {
+        Room[] rooms = [Rectangle("hall", 0, 0, 4, 3), Rectangle("next", 4, 0, 3, 3) with { FloorHeightM = null }];
+        SensorTrip trip = Assert.Single(Assessor.Assess(House(rooms, [Door("a", 4, 1)], "hall", Point(1, 1), 1, [("next", Point(5.5, 1.5))])).Trips);
+        Assert.True(trip.VolumeM3.High > trip.VolumeM3.Low + (12 * 0.029));
+    }
+
+    [Fact]
+    public void What_a_drain_takes_is_not_without_limit_where_nobody_has_looked()
+    {
+        Room hall = Rectangle("hall", 0, 0, 4, 3) with { Drains = [new FloorDrain { At = Point(2, 1) }] };
+        Assessment assessment = Assessor.Assess(House([hall], [], "hall", Point(1, 1), 5, [("hall", Point(3.5, 1))]));
+        SensorTrip trip = Assert.Single(assessment.Trips);
+        Assert.NotNull(trip.VolumeM3.Low);
+        Assert.Null(trip.VolumeM3.High);
+        Assert.Contains(assessment.Findings, f => f.Where == "/rooms/0/drains/0/capacityM3PerS");
+    }
+
+    [Fact]
+    public void Beyond_more_unknowns_than_are_tried_there_is_no_upper_bound()
+    {
+        Room[] rooms = [.. Enumerable.Range(0, 7).Select(i => Rectangle($"r{i}", 2 * i, 0, 2, 2))];
+        Doorway[] doors = [.. Enumerable.Range(1, 6).Select(i => Door($"d{i}", 2 * i, 0.6) with { ThresholdM = null })];
+        SensorTrip[] trips = [.. Assessor.Assess(House(rooms, doors, "r0", Point(1, 1), 5, [("r2", Point(5, 1)), ("r6", Point(13, 1))])).Trips];
+        Assert.NotNull(trips[0].VolumeM3.High);
+        Assert.Null(trips[1].VolumeM3.High);
+        Assert.True(trips[1].VolumeM3.Low > 0);
+    }
+
+    [Fact]
+    public void The_map_and_the_placement_take_the_worse_end()
+    {
+        Plan plan = House([Rectangle("hall", 0, 0, 4, 3), Rectangle("next", 4, 0, 3, 3)], [Door("a", 4, 1) with { ThresholdM = null }], "hall", Point(1, 1), 1, [("next", Point(5.5, 1.5))]);
+        var floors = new FloorMemory();
+        var map = WaterMap.Of(plan, "hose", worst: false, floors);
+        int cell = map.Raster.CellAt("ground", 1, Point(5.525, 1.525));
+        SensorTrip trip = Assert.Single(Assessor.Assess(plan, floors).Trips);
+        Assert.False(map.IsExact);
+        Close(trip.VolumeM3.High!.Value, map.Sheets[0].MostM3[cell], 0.02);
+        Close(trip.VolumeM3.Low!.Value, map.Sheets[0].LeastM3[cell], 0.02);
+        PlacementStep step = PlacementAdvice.Of(plan, new PlacementRequest { MostSensors = 1, SpecIds = ["s4"], BarredRoomIds = ["hall"] }, floors).First();
+        Close(trip.VolumeM3.High!.Value, step.WorstM3!.Value, 1e-6);
+    }
+
+    private static bool Alike(SensorTrip a, SensorTrip b, double share, double m3 = 1e-6) =>
+        Alike(a.VolumeM3.Low, b.VolumeM3.Low, share, m3) && Alike(a.VolumeM3.High, b.VolumeM3.High, share, m3);
+
+    private static bool Alike(double? a, double? b, double share, double m3) =>
+        a is null ? b is null : b is not null && Math.Abs(a.Value - b.Value) <= (share * Math.Max(a.Value, b.Value)) + m3;
+
+    private static bool Within(SensorTrip known, SensorTrip unknown)
+    {
+        double low = unknown.VolumeM3.Low ?? 0;
+        double high = unknown.VolumeM3.High ?? double.PositiveInfinity;
+        return known.VolumeM3.High is { } v ? v >= low - 1e-6 && v <= high + 1e-6 : unknown.VolumeM3.High is null;
+    }
+
+    private static IReadOnlyList<SensorTrip> Trips(Plan plan)
+    {
+        IReadOnlyList<SensorTrip> trips = Assessor.Assess(plan).Trips;
+        return [.. plan.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Bounds.Unknown, null))];
+    }
+
+    private static FloorFinish Finish(string id, double deg) => new() { Id = id, Name = id, ContactAngle = new AngleFigure { Deg = deg, Standing = Standing.Measured } };
+
+    private static Plan Change(Plan plan, string room, Func<Room, Room> change) => plan with { Rooms = [.. plan.Rooms.Select(r => r.Id == room ? change(r) : r)] };
+
+    /// <summary>The worked house with these rooms, one leak of a fixed flow, and spots.</summary>
+    private static Plan House(Room[] rooms, Doorway[] doorways, string leakRoom, FloorPoint at, double? litresAMinute, (string Room, FloorPoint At)[] sensors)
+    {
+        Plan worked = Samples.House();
+        LeakPoint leak = worked.Rooms[0].Leaks[0] with { Kind = LeakKind.TapLeftOn, HoleM = null, FlowM3PerS = litresAMinute * LitresPerMinute, At = at };
+        return worked with
+        {
+            Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
+            Rooms = [.. rooms.Select(r => r.Id == leakRoom ? r with { Leaks = [leak] } : r)],
+            Doorways = doorways,
+            Sensors = [.. sensors.Select((s, i) => new Sensor { Id = $"spot-{i}", Name = $"Spot {i}", SpecId = "s4", RoomId = s.Room, At = s.At, Distances = [] })],
+            Rules = [],
+        };
+    }
+
+    private static Plan Placed(Plan plan, Func<FloorPoint, FloorPoint> place)
+    {
+        FloorRectangle Move(FloorRectangle a) => place(Point(a.AcrossM, a.DownM)) is var to ? a with { AcrossM = to.AcrossM, DownM = to.DownM } : a;
+        return plan with
+        {
+            Rooms = [.. plan.Rooms.Select(r => r with
+            {
+                Areas = [.. r.Areas.Select(Move)],
+                Fall = r.Fall is { LowPoint: { } low } fall ? fall with { LowPoint = place(low) } : r.Fall,
+                Drains = [.. r.Drains.Select(d => d with { At = place(d.At) })],
+                Fixtures = [.. r.Fixtures.Select(f => f with { Area = Move(f.Area) })],
+                Leaks = [.. r.Leaks.Select(l => l with { At = l.At is { } at ? place(at) : null })],
+            })],
+            Doorways = [.. plan.Doorways.Select(d => d with { At = place(d.At) })],
+            Sensors = [.. plan.Sensors.Select(s => s with { At = s.At is { } at ? place(at) : null })],
+        };
+    }
+
+    private static Plan Mirrored(Plan plan)
+    {
+        Plan moved = Placed(plan, p => Point(-p.AcrossM, p.DownM));
+        FloorRectangle Left(FloorRectangle a) => a with { AcrossM = a.AcrossM - a.LengthM };
+        return moved with
+        {
+            Rooms = [.. moved.Rooms.Select(r => r with
+            {
+                Areas = [.. r.Areas.Select(Left)],
+                Fixtures = [.. r.Fixtures.Select(f => f with { Area = Left(f.Area) })],
+                Fall = r.Fall is { } fall ? fall with { TowardsDeg = (540 - fall.TowardsDeg) % 360 } : null,
+            })],
+            Doorways = [.. moved.Doorways.Select(d => d.Wall == WallDirection.AlongX ? d with { At = Point(d.At.AcrossM - d.WidthM, d.At.DownM) } : d)],
+        };
+    }
+}
