@@ -82,7 +82,7 @@ public static class PlacementAdvice
     public static IEnumerable<PlacementStep> Of(Plan plan, PlacementRequest request, FloorMemory floors, CancellationToken cancel = default)
     {
         Check(plan, request);
-        HeardLeak[] leaks = Leaks(plan, floors, cancel);
+        HeardLeak[] leaks = Leaks(plan, request, floors, cancel);
         (List<Place> places, PlacementProblem problem) = Problem(plan, request, floors.Of(plan).Raster, leaks, cancel);
         return Steps(plan, leaks, places, problem, (int)request.MostSensors, cancel);
     }
@@ -127,32 +127,40 @@ public static class PlacementAdvice
         }
     }
 
-    private sealed record HeardLeak(Room Room, LeakPoint Leak, LeakReach Reach, double HeardM3);
+    /// <param name="LatestM3">For each kind of sensor, by its id: when it would know in each cell, m³.</param>
+    private sealed record HeardLeak(Room Room, LeakPoint Leak, IReadOnlyDictionary<string, float[]> LatestM3, double HeardM3);
 
     private sealed record Place(int Cell, SensorSpec Spec, Room Room, FloorPoint At);
 
-    private static HeardLeak[] Leaks(Plan plan, FloorMemory floors, CancellationToken cancel)
+    private static HeardLeak[] Leaks(Plan plan, PlacementRequest request, FloorMemory floors, CancellationToken cancel)
     {
         (int Room, int Leak)[] drawn = [.. Enumerable.Range(0, plan.Rooms.Count)
             .SelectMany(r => Enumerable.Range(0, plan.Rooms[r].Leaks.Count).Select(l => (r, l)))
             .Where(at => plan.Rooms[at.r].Leaks[at.l].At is not null)];
-        var waters = new LeakWater[drawn.Length];
-        Work.InParallel(drawn.Length, cancel, i => waters[i] = LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel));
-        return [.. waters.Where(w => w.Reach is not null && w.Most.At(LeakFlow.OpenValveK) > 0).Select(w => Heard(plan, w))];
+        SensorSpec[] specs = [.. plan.Catalogue.Sensors.Where(s => request.SpecIds.Contains(s.Id))];
+        var heard = new HeardLeak?[drawn.Length];
+        Work.InParallel(drawn.Length, cancel, i => heard[i] = Heard(plan, specs, LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel)));
+        return [.. heard.OfType<HeardLeak>()];
     }
 
-    private static HeardLeak Heard(Plan plan, LeakWater water)
+    private static HeardLeak? Heard(Plan plan, SensorSpec[] specs, LeakWater water)
     {
+        if (water.OnFloor is not { } onFloor || water.Most.At(LeakFlow.OpenValveK) <= 0)
+        {
+            return null;
+        }
+
         Room room = plan.Rooms[water.RoomIndex];
-        LeakPoint leak = room.Leaks[water.LeakIndex];
-        var onFloor = new LeakOnFloor(plan, room, leak, water.Reach!);
         double heard = plan.Sensors.Where(onFloor.Hears)
             .Select(s => (Sensor: s, Spec: plan.SpecOf(s)))
-            .Select(s => onFloor.TripOf(s.Sensor, s.Spec.Kind, (s.Spec.ContactGap?.M ?? UnknownGapM) + (s.Sensor.ProbeHeightM ?? 0)).OutM3.HighM3)
+            .Select(s => onFloor.TripOf(s.Sensor, s.Spec.Kind, GapM(s.Spec) + (s.Sensor.ProbeHeightM ?? 0)).OutM3.HighM3)
             .DefaultIfEmpty(double.PositiveInfinity)
             .Min();
-        return new HeardLeak(room, leak, water.Reach!, heard);
+        Dictionary<double, float[]> byGap = specs.Select(GapM).Distinct().ToDictionary(gap => gap, water.Reach!.LatestM3);
+        return new HeardLeak(room, room.Leaks[water.LeakIndex], specs.ToDictionary(s => s.Id, s => byGap[GapM(s)]), heard);
     }
+
+    private static double GapM(SensorSpec spec) => spec.ContactGap?.M ?? UnknownGapM;
 
     private static (List<Place> Places, PlacementProblem Problem) Problem(Plan plan, PlacementRequest request, FloorRaster raster, HeardLeak[] leaks, CancellationToken cancel)
     {
@@ -160,12 +168,19 @@ public static class PlacementAdvice
         var trips = new List<float[]>();
         foreach (SensorSpec spec in plan.Catalogue.Sensors.Where(s => request.SpecIds.Contains(s.Id)))
         {
-            double gap = spec.ContactGap?.M ?? UnknownGapM;
+            float[][] latest = [.. leaks.Select(l => l.LatestM3[spec.Id])];
+            cancel.ThrowIfCancellationRequested();
             foreach (Place place in Places(plan, request, raster, spec))
             {
-                cancel.ThrowIfCancellationRequested();
-                float[] trip = [.. leaks.Select(l => (float)TripM3(l, place, gap))];
-                if (trip.Any(float.IsFinite))
+                float[] trip = new float[leaks.Length];
+                bool any = false;
+                for (int l = 0; l < leaks.Length; l++)
+                {
+                    trip[l] = TripM3(leaks[l], place, latest[l][place.Cell]);
+                    any |= float.IsFinite(trip[l]);
+                }
+
+                if (any)
                 {
                     places.Add(place);
                     trips.Add(trip);
@@ -177,15 +192,14 @@ public static class PlacementAdvice
         return (places, new PlacementProblem(trips, prices, [.. leaks.Select(l => l.Leak.Weight())], [.. leaks.Select(l => l.HeardM3)]));
     }
 
-    private static double TripM3(HeardLeak leak, Place place, double gapM)
+    private static float TripM3(HeardLeak leak, Place place, float latestM3)
     {
         if (place.Spec.Kind == SensorKind.SpotWithCup && place.Room == leak.Room && Trip.CupCatches(leak.Leak, place.At))
         {
-            return Trip.CupM3;
+            return (float)Trip.CupM3;
         }
 
-        double trip = leak.Reach.LatestM3(place.Cell, gapM);
-        return trip > (leak.Leak.HoldsM3 ?? double.PositiveInfinity) ? double.PositiveInfinity : trip;
+        return latestM3 > (leak.Leak.HoldsM3 ?? double.PositiveInfinity) ? float.PositiveInfinity : latestM3;
     }
 
     private static IEnumerable<Place> Places(Plan plan, PlacementRequest request, FloorRaster raster, SensorSpec spec)

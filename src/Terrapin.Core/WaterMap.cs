@@ -45,36 +45,45 @@ public sealed record WaterMap
             throw new RefusedException([new Fault("/rooms", $"The leak point \"{leakId}\" is not drawn on a floor. Put it on the drawing of its room first.")]);
         }
 
-        var waters = new LeakWater[drawn.Length];
-        Work.InParallel(drawn.Length, cancel, i => waters[i] = LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel));
-        LeakWater[] on = [.. waters.Where(w => w.Reach is not null)];
         FloorRaster raster = floors.Of(plan).Raster;
         float[] most = Filled(raster.Count);
         float[] least = Filled(raster.Count);
         short[] leaks = new short[raster.Count];
-        for (short i = 0; i < on.Length; i++)
+        bool isExact = true;
+        var gate = new Lock();
+        Work.InParallel(drawn.Length, cancel, i =>
         {
-            cancel.ThrowIfCancellationRequested();
-            foreach ((int cell, ReachBounds lying) in on[i].Reach!.Cells())
+            // One leak after the other: together their fields might take more than there is.
+            if (LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel).Reach is not { } reach)
             {
-                bool first = float.IsPositiveInfinity(least[cell]);
-                if (first || (worst ? lying.HighM3 > most[cell] : Sooner(lying, most[cell], least[cell])))
-                {
-                    (most[cell], least[cell], leaks[cell]) = ((float)lying.HighM3, (float)lying.LowM3, i);
-                }
+                return;
             }
-        }
 
+            lock (gate)
+            {
+                isExact &= reach.IsExact;
+                reach.Visit((cell, lying) =>
+                {
+                    bool first = float.IsPositiveInfinity(least[cell]);
+                    if (first || (worst ? IsLater(lying, most[cell]) : IsSooner(lying, most[cell], least[cell])) || ((float)lying.HighM3 == most[cell] && (float)lying.LowM3 == least[cell] && i < leaks[cell]))
+                    {
+                        (most[cell], least[cell], leaks[cell]) = ((float)lying.HighM3, (float)lying.LowM3, (short)i);
+                    }
+                });
+            }
+        });
         return new WaterMap
         {
-            LeakIds = [.. on.Select(w => plan.Rooms[w.RoomIndex].Leaks[w.LeakIndex].Id)],
+            LeakIds = [.. drawn.Select(d => plan.Rooms[d.Room].Leaks[d.Leak].Id)],
             Raster = raster,
             Sheets = [.. raster.Sheets.Select(s => new WaterMapSheet(s, most[s.Offset..s.End], least[s.Offset..s.End], leaks[s.Offset..s.End]))],
-            IsExact = on.All(w => w.Reach!.IsExact),
+            IsExact = isExact,
         };
     }
 
-    private static bool Sooner(ReachBounds lying, float most, float least) => lying.HighM3 < most || (lying.HighM3 == most && lying.LowM3 < least);
+    private static bool IsSooner(ReachBounds lying, float most, float least) => (float)lying.HighM3 < most || ((float)lying.HighM3 == most && (float)lying.LowM3 < least);
+
+    private static bool IsLater(ReachBounds lying, float most) => (float)lying.HighM3 > most;
 
     private static float[] Filled(int count)
     {

@@ -4,6 +4,66 @@ namespace Terrapin.Core.Floors;
 /// <param name="ReachedM3">On the floor by then, m³.</param>
 public readonly record struct DrainReached(RasterDrain Drain, double ReachedM3);
 
+/// <summary>The drains on the way of a leak's water, in the order in which it comes to them.</summary>
+/// <param name="drains">When.</param>
+/// <param name="capacityM3PerS">What each takes, not negative.</param>
+public sealed class DrainsOnWay(IReadOnlyList<DrainReached> drains, IReadOnlyList<double> capacityM3PerS)
+{
+    private readonly DrainReached[] reached = [.. drains];
+    private readonly double[] takes = [.. capacityM3PerS];
+
+    /// <summary>
+    /// When so much lies on the floor: what the drains take on the way is out of the pipe too, and lies nowhere.
+    /// </summary>
+    /// <param name="floorM3">On the floor, m³.</param>
+    /// <param name="flowM3PerS">Of the leak, above zero.</param>
+    /// <returns>s; infinite where a drain takes all of it first.</returns>
+    public double TimeS(double floorM3, double flowM3PerS)
+    {
+        double time = 0;
+        double lying = 0;
+        double net = flowM3PerS;
+        for (int d = 0; d < reached.Length && reached[d].ReachedM3 < floorM3; d++)
+        {
+            time += (reached[d].ReachedM3 - lying) / net;
+            lying = reached[d].ReachedM3;
+            net -= takes[d];
+            if (net <= 0)
+            {
+                return double.PositiveInfinity;
+            }
+        }
+
+        return time + ((floorM3 - lying) / net);
+    }
+
+    /// <summary>What is out of the pipe when so much lies on the floor, m³; infinite where a drain takes all of it first.</summary>
+    /// <param name="floorM3">m³; may be infinite.</param>
+    /// <param name="flowM3PerS">Of the leak, not negative.</param>
+    public double OutM3(double floorM3, double flowM3PerS)
+    {
+        if (double.IsInfinity(floorM3) || !TakesAny(floorM3))
+        {
+            return floorM3;
+        }
+
+        return flowM3PerS > 0 ? TimeS(floorM3, flowM3PerS) * flowM3PerS : double.PositiveInfinity;
+    }
+
+    private bool TakesAny(double floorM3)
+    {
+        for (int d = 0; d < reached.Length && reached[d].ReachedM3 < floorM3; d++)
+        {
+            if (takes[d] > 0)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
+
 /// <summary>The part of a sheet that a leak wets.</summary>
 internal sealed class FieldWindow
 {
@@ -30,27 +90,30 @@ internal sealed class FieldWindow
     public long Bytes => (arrivalM3.Length * 4L) + (sinks is null ? 0 : sinks.Length * 2L);
 
     /// <summary>Keeps what is wet of a finished spread.</summary>
-    public static FieldWindow Of(FloorSheet sheet, SpreadScratch scratch, bool keepSinks)
+    /// <param name="sheet">That it is on.</param>
+    /// <param name="scratch">The spread.</param>
+    /// <param name="firstWet">Of its cells.</param>
+    /// <param name="lastWet">Of its cells.</param>
+    /// <param name="keepSinks">Whether any of it is under water deeper than the film.</param>
+    public static FieldWindow Of(FloorSheet sheet, SpreadScratch scratch, int firstWet, int lastWet, bool keepSinks)
     {
-        int left = int.MaxValue;
-        int top = int.MaxValue;
+        int top = sheet.RowOf(firstWet);
+        int rows = sheet.RowOf(lastWet) - top + 1;
+        int left = sheet.Columns;
         int right = -1;
-        int bottom = -1;
-        foreach (int cell in scratch.Touched)
+        for (int row = 0; row < rows; row++)
         {
-            if (!float.IsPositiveInfinity(scratch.ArrivalM3[cell]))
+            Span<float> cells = scratch.ArrivalM3.AsSpan(sheet.Cell(0, top + row), sheet.Columns);
+            int first = cells.IndexOfAnyExcept(float.PositiveInfinity);
+            if (first >= 0)
             {
-                (int row, int column) = Math.DivRem(cell - sheet.Offset, sheet.Columns);
-                left = Math.Min(left, column);
-                right = Math.Max(right, column);
-                top = Math.Min(top, row);
-                bottom = Math.Max(bottom, row);
+                left = Math.Min(left, first);
+                right = Math.Max(right, cells.LastIndexOfAnyExcept(float.PositiveInfinity));
             }
         }
 
-        int columns = Math.Max(0, right - left + 1);
-        int rows = Math.Max(0, bottom - top + 1);
-        float[] arrival = new float[columns * rows];
+        int columns = right - left + 1;
+        float[] arrival = GC.AllocateUninitializedArray<float>(columns * rows);
         ushort[]? sinks = keepSinks ? new ushort[columns * rows] : null;
         for (int row = 0; row < rows; row++)
         {
@@ -71,14 +134,19 @@ internal sealed class FieldWindow
     /// <summary>Number of the sink that a wet cell belongs to.</summary>
     public int SinkOf(int cell) => sinks is not null && IndexOf(cell) is >= 0 and var index ? sinks[index] : 0;
 
-    /// <summary>The cells that it may hold, with when the water is there.</summary>
-    public IEnumerable<(int Cell, float ArrivalM3)> Cells()
+    /// <summary>Calls with each wet cell and when the water is there.</summary>
+    public void Visit(Action<int, float> each)
     {
-        for (int i = 0; i < arrivalM3.Length; i++)
+        for (int row = 0; row < rows; row++)
         {
-            if (float.IsFinite(arrivalM3[i]))
+            int first = sheet.Cell(left, top + row);
+            ReadOnlySpan<float> cells = arrivalM3.AsSpan(row * columns, columns);
+            for (int column = 0; column < columns; column++)
             {
-                yield return (sheet.Cell(left + (i % columns), top + (i / columns)), arrivalM3[i]);
+                if (!float.IsPositiveInfinity(cells[column]))
+                {
+                    each(first + column, cells[column]);
+                }
             }
         }
     }
@@ -226,26 +294,17 @@ public sealed class FloorField
         return 0;
     }
 
-    /// <summary>The cells that it wets, each once, with when.</summary>
-    public IEnumerable<(int Cell, double ArrivalM3)> Cells()
+    /// <summary>Calls with each cell that it wets, once, and what is on the floor then, m³.</summary>
+    public void Visit(Action<int, double> each)
     {
-        foreach ((int cell, float arrival) in window.Cells())
+        window.Visit((cell, arrival) => each(cell, arrival));
+        below?.Visit((cell, arrival) =>
         {
-            yield return (cell, arrival);
-        }
-
-        if (below is null)
-        {
-            yield break;
-        }
-
-        foreach ((int cell, double arrival) in below.Cells())
-        {
-            if (double.IsInfinity(window.ArrivalM3(cell)))
+            if (float.IsPositiveInfinity(window.ArrivalM3(cell)))
             {
-                yield return (cell, ownM3 + arrival);
+                each(cell, ownM3 + arrival);
             }
-        }
+        });
     }
 
     /// <summary>On the floor when the water first comes to where something is, m³; infinite: it does not.</summary>
@@ -253,37 +312,6 @@ public sealed class FloorField
     {
         double here = touched.TryGetValue(unknown, out double at) ? at : double.PositiveInfinity;
         return below is null ? here : Math.Min(here, ownM3 + below.TouchesM3(unknown));
-    }
-
-    /// <summary>
-    /// When so much lies on the floor: what the drains take on the way is out of the pipe too, and lies nowhere.
-    /// </summary>
-    /// <param name="floorM3">On the floor, m³.</param>
-    /// <param name="flowM3PerS">Of the leak, above zero.</param>
-    /// <param name="capacityM3PerS">Of each drain, not negative.</param>
-    /// <returns>s; infinite where a drain takes all of it first.</returns>
-    public double TimeS(double floorM3, double flowM3PerS, Func<RasterDrain, double> capacityM3PerS)
-    {
-        double time = 0;
-        double lying = 0;
-        double net = flowM3PerS;
-        foreach (DrainReached drain in Drains)
-        {
-            if (drain.ReachedM3 >= floorM3)
-            {
-                break;
-            }
-
-            time += (drain.ReachedM3 - lying) / net;
-            lying = drain.ReachedM3;
-            net -= capacityM3PerS(drain.Drain);
-            if (net <= 0)
-            {
-                return double.PositiveInfinity;
-            }
-        }
-
-        return time + ((floorM3 - lying) / net);
     }
 
     private double RisesToM3(int sink, double levelM)

@@ -80,6 +80,8 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
         private readonly Dictionary<GroundGuess, Ground> grounds = [];
         private readonly Dictionary<(SpreadRequest, GroundGuess), LinkedListNode<Kept>> fields = [];
         private readonly LinkedList<Kept> byUse = [];
+        private readonly Dictionary<int, IReadOnlyList<FloorUnknown>> unknowns = [];
+        private readonly Dictionary<(int Cell, double OffXM, double OffYM), double> shares = [];
 
         private sealed record Kept((SpreadRequest, GroundGuess) Key, FloorField Field);
 
@@ -103,6 +105,15 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
             lock (memory.gate)
             {
                 return grounds.TryGetValue(guess, out Ground? ground) ? ground : grounds[guess] = new Ground(plan, Raster, guess);
+            }
+        }
+
+        /// <summary>What is not known of it, with the heights of its floors measured from one room.</summary>
+        internal IReadOnlyList<FloorUnknown> UnknownsFrom(int datumRoom)
+        {
+            lock (memory.gate)
+            {
+                return unknowns.TryGetValue(datumRoom, out IReadOnlyList<FloorUnknown>? known) ? known : unknowns[datumRoom] = [.. FloorUnknowns.Of(plan, datumRoom)];
             }
         }
 
@@ -146,6 +157,15 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
             return field;
         }
 
+        private double ShareAt(SpreadRequest request)
+        {
+            (int, double, double) at = (request.Cell, request.OffXM, request.OffYM);
+            lock (memory.gate)
+            {
+                return shares.TryGetValue(at, out double share) ? share : shares[at] = OpenCircle.ShareAt(Raster, request.Cell, request.OffXM, request.OffYM);
+            }
+        }
+
         /// <summary>Drops the field that was used least lately.</summary>
         /// <returns>Whether there was one.</returns>
         internal bool Forget()
@@ -165,7 +185,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
         private SpreadRequest WithoutWhatDoesNotMatter(SpreadRequest request, GroundGuess guess)
         {
             Ground ground = GroundOf(guess);
-            double share = OpenCircle.ShareAt(Raster, request.Cell, request.OffXM, request.OffYM);
+            double share = ShareAt(request);
             bool capillary = Film.ViscousHeightM(request.FilmM3PerS, share) <= ground.ThinnestFilmM;
             if (!Raster.Slopes(Raster.SheetOf(request.Cell)))
             {

@@ -146,18 +146,18 @@ public sealed class FloorRaster
 
     /// <summary>Lays out the rooms of a plan.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="cellM">Side of a cell, m, above zero; <see langword="null"/>: the finest that <see cref="RasterSize"/> allows.</param>
+    /// <param name="cellM">Side of a cell, m, above zero; <see langword="null"/>: the finest that <see cref="DrawingSize"/> allows.</param>
     public static FloorRaster Of(Plan plan, double? cellM = null)
     {
-        (double usual, int mostUnknowns) = RasterSize.Sized(plan) ?? (RasterSize.CoarsestCellM, 1);
+        (double usual, int mostUnknowns) = DrawingSize.Sized(plan) ?? (DrawingSize.CoarsestCellM, 1);
         double cell = cellM ?? usual;
         var laid = new List<FloorSheet>();
         int count = 0;
         foreach (Storey storey in plan.Storeys)
         {
-            foreach (IReadOnlyList<Room> group in RasterSize.Groups(plan, storey.Id))
+            foreach (IReadOnlyList<Room> group in DrawingSize.Groups(plan, storey.Id))
             {
-                FloorRectangle box = RasterSize.BoxOf(group);
+                FloorRectangle box = DrawingSize.BoxOf(group);
                 int columns = (int)Math.Ceiling((box.LengthM / cell) - 1e-6) + 3;
                 int rows = (int)Math.Ceiling((box.WidthM / cell) - 1e-6) + 3;
                 laid.Add(new FloorSheet(storey.Id, count, columns, rows, box.AcrossM - cell, box.DownM - cell, cell));
@@ -197,10 +197,10 @@ public sealed class FloorRaster
                 foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
                 {
                     Room[cell] = (short)i;
-                    (double x, double y) = sheet.MiddleOf(cell);
-                    SlopeM[cell] = fall.IsLevel ? 0 : (float)fall.BelowHighestM(x, y);
                     if (!fall.IsLevel)
                     {
+                        (double x, double y) = sheet.MiddleOf(cell);
+                        SlopeM[cell] = (float)fall.BelowHighestM(x, y);
                         sloping.Add(sheet.Offset);
                     }
                 }
@@ -431,6 +431,7 @@ public sealed class FloorRaster
                 for (int side = 0; side < 4 && plain; side++)
                 {
                     plain = !TryBeside(sheet.Columns, cell, side, out int next)
+                        || (SlopeM[next] == SlopeM[cell] && ((Mark[next] | Mark[cell]) & Marks.Pit) == 0)
                         || (SlopeM[next] == SlopeM[cell] && PitOf(next) == PitOf(cell));
                 }
 

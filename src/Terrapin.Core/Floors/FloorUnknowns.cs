@@ -22,10 +22,41 @@ public static class FloorUnknowns
     internal static bool HasUnknownStep(Plan plan, int room, int datumRoom) =>
         plan.Rooms[room] is { FloorHeightM: null, StoreyId: { } storey, Areas.Count: > 0 } && DatumOf(plan, storey, datumRoom) != room;
 
-    /// <summary>Whether anything at all is open that could change where water goes.</summary>
-    public static bool Any(Plan plan) =>
-        plan.Doorways.Any(d => d.ThresholdM is null)
-        || plan.Rooms.Any(r => r.Areas.Count > 0 && (plan.ContactAngleDeg(r) is null || r.FloorHeightM is null || r.Fixtures.Any(f => f is { Base: FixtureBase.Pit, DepthM: null })));
+    /// <summary>All that is open, whether water comes there or not.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="datumRoom">As in <see cref="GroundGuess"/>.</param>
+    internal static IEnumerable<FloorUnknown> Of(Plan plan, int datumRoom)
+    {
+        for (int i = 0; i < plan.Doorways.Count; i++)
+        {
+            if (plan.Doorways[i].ThresholdM is null)
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Threshold, i);
+            }
+        }
+
+        for (int r = 0; r < plan.Rooms.Count; r++)
+        {
+            Room room = plan.Rooms[r];
+            if (room.Areas.Count > 0 && plan.ContactAngleDeg(room) is null)
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Finish, r);
+            }
+
+            if (HasUnknownStep(plan, r, datumRoom))
+            {
+                yield return new FloorUnknown(FloorUnknownKind.Step, r);
+            }
+
+            for (int f = 0; f < room.Fixtures.Count; f++)
+            {
+                if (room.Fixtures[f] is { Base: FixtureBase.Pit, DepthM: null })
+                {
+                    yield return new FloorUnknown(FloorUnknownKind.PitDepth, r, f);
+                }
+            }
+        }
+    }
 
     /// <summary>What to measure, and within which span it is taken meanwhile.</summary>
     internal static (Unmeasured What, Span Span) Describe(Plan plan, FloorUnknown unknown) => unknown.Kind switch

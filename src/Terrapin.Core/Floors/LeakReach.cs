@@ -26,11 +26,11 @@ public sealed class LeakReach
     private readonly double mostM3PerS;
     private readonly List<Combination> combinations = [];
 
-    /// <summary>One field, with the drains on its way.</summary>
-    private readonly record struct Track(FloorField Field, DrainReached[] Drains);
+    /// <summary>One field, with the drains on its way at both ends of what they take.</summary>
+    private readonly record struct Track(FloorField Field, DrainsOnWay MostTaken, DrainsOnWay LeastTaken);
 
     /// <summary>What comes of one guess, at the ends of the flow and of the streams' width.</summary>
-    private sealed record Combination(GroundGuess Guess, IReadOnlyList<Track> Tracks)
+    private sealed record Combination(GroundGuess Guess, Track[] Tracks)
     {
         /// <summary>On the floor when the water comes to the first unknown that is not among those taken at both ends, m³.</summary>
         public double OpenFromM3 { get; set; } = double.PositiveInfinity;
@@ -47,10 +47,10 @@ public sealed class LeakReach
         var request = new SpreadRequest(cell, offXM, offYM, mostM3PerS, leastM3PerS, mostM3PerS, SpreadEnd.Late);
         int own = Raster.Room[cell];
         int datum = plan.Rooms.Any(r => r.StoreyId == plan.Rooms[own].StoreyId && r is { Areas.Count: > 0, FloorHeightM: not null }) ? -1 : own;
-        FloorUnknown[] open = [.. Open(datum)];
+        IReadOnlyList<FloorUnknown> open = drawing.UnknownsFrom(datum);
         var taken = new List<FloorUnknown>();
         int most = Raster.MostUnknowns;
-        Combine(drawing, request, new GroundGuess([], datum), cancel);
+        Combine(drawing, request, [new GroundGuess([], datum)], cancel);
         while (First(open.Except(taken)) is { } next)
         {
             if (taken.Count == most)
@@ -65,10 +65,7 @@ public sealed class LeakReach
             }
 
             taken.Add(next);
-            foreach (Combination half in combinations.ToArray())
-            {
-                Combine(drawing, request, half.Guess with { Upper = [.. half.Guess.Upper, next] }, cancel);
-            }
+            Combine(drawing, request, [.. combinations.Select(half => half.Guess with { Upper = [.. half.Guess.Upper, next] })], cancel);
         }
 
         Taken = taken;
@@ -119,14 +116,14 @@ public sealed class LeakReach
     public double TotalM3 => Tracks.Max(t => t.Field.TotalM3);
 
     /// <summary>The drains that its water comes to and that are not known to take so and so much.</summary>
-    public IEnumerable<RasterDrain> UnknownDrains => Tracks.SelectMany(t => t.Drains).Select(d => d.Drain).Distinct()
+    public IEnumerable<RasterDrain> UnknownDrains => Tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct()
         .Where(d => plan.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
 
     /// <summary>Whether its water may come to a cell.</summary>
     public bool MayReach(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)));
 
     /// <summary>Whether a drain takes its water before so much lies on the floor, or may.</summary>
-    public bool DrainMayTake(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)) && double.IsInfinity(EscapeM3(t, t.Field.ArrivalM3(cell), leastM3PerS, late: true)));
+    public bool DrainMayTake(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)) && double.IsInfinity(t.MostTaken.OutM3(t.Field.ArrivalM3(cell), leastM3PerS)));
 
     /// <summary>On the floor before the water is in a cell; what drains take is not counted.</summary>
     public ReachBounds LyingM3(int cell)
@@ -144,15 +141,32 @@ public sealed class LeakReach
         return bounds.Whole;
     }
 
-    /// <summary>The cells that its water may come to, with <see cref="LyingM3"/>.</summary>
-    public IEnumerable<(int Cell, ReachBounds LyingM3)> Cells()
+    /// <summary>Calls with each cell that its water may come to, and <see cref="LyingM3"/> there.</summary>
+    public void Visit(Action<int, ReachBounds> each)
     {
         if (combinations is [{ Tracks: [{ } track] } only])
         {
-            return track.Field.Cells().Select(c => (c.Cell, new ReachBounds(Math.Min(c.ArrivalM3, only.OpenFromM3), Closed(only, c.ArrivalM3))));
+            track.Field.Visit((cell, arrival) => each(cell, new ReachBounds(Math.Min(arrival, only.OpenFromM3), Closed(only, arrival))));
+            return;
         }
 
-        return Enumerable.Range(0, Raster.Count).Where(c => Raster.Room[c] >= 0).Select(c => (c, LyingM3(c))).Where(c => double.IsFinite(c.Item2.LowM3));
+        for (int cell = 0; cell < Raster.Count; cell++)
+        {
+            if (Raster.Room[cell] >= 0 && LyingM3(cell) is { LowM3: < double.PositiveInfinity } lying)
+            {
+                each(cell, lying);
+            }
+        }
+    }
+
+    /// <summary>The upper end of <see cref="OutM3"/> in the middle of each cell, m³; infinite: it may never be.</summary>
+    /// <param name="depthM">How deep the water has to stand, m, not negative.</param>
+    public float[] LatestM3(double depthM)
+    {
+        float[] latest = new float[Raster.Count];
+        Array.Fill(latest, float.PositiveInfinity);
+        Tracks.First().Field.Visit((cell, _) => latest[cell] = (float)LatestM3(cell, depthM));
+        return latest;
     }
 
     /// <summary>Out of the pipe when the water in a cell is so deep, with what drains took on the way.</summary>
@@ -171,7 +185,7 @@ public sealed class LeakReach
                 // Between the ends lies a film that is just as high as it has to be: sooner than at either.
                 double latest = track.Field.ReadM3(cell, offX, offY, depthM);
                 double soonest = filmMayDo ? track.Field.ReadM3(cell, offX, offY, 0) : latest;
-                bounds.Add(Math.Min(of.OpenFromM3, EscapeM3(track, soonest, mostM3PerS, late: false)), LatestM3(of, track, latest));
+                bounds.Add(Math.Min(of.OpenFromM3, track.LeastTaken.OutM3(soonest, mostM3PerS)), LatestM3(of, track, latest));
             }
         }
 
@@ -198,21 +212,17 @@ public sealed class LeakReach
     /// <summary>What comes after an unknown that is not tried may come at any time, or never.</summary>
     private static double Closed(Combination of, double lyingM3) => lyingM3 > of.OpenFromM3 ? double.PositiveInfinity : lyingM3;
 
-    private double LatestM3(Combination of, Track track, double lyingM3) => EscapeM3(track, Closed(of, lyingM3), leastM3PerS, late: true);
+    private double LatestM3(Combination of, Track track, double lyingM3) => track.MostTaken.OutM3(Closed(of, lyingM3), leastM3PerS);
 
-    private double EscapeM3(Track track, double lyingM3, double flowM3PerS, bool late)
+    private Track TrackOf(FloorField field)
     {
-        double Capacity(RasterDrain drain) => plan.Rooms[drain.RoomIndex].Drains[drain.DrainIndex].CapacityM3PerS
-            ?? (late ? Span.DrainM3PerS.Most : Span.DrainM3PerS.Least);
-        if (track.Drains.Length == 0 || double.IsInfinity(lyingM3) || !track.Drains.Any(d => d.ReachedM3 < lyingM3 && Capacity(d.Drain) > 0))
-        {
-            return lyingM3;
-        }
-
-        return flowM3PerS > 0 ? track.Field.TimeS(lyingM3, flowM3PerS, Capacity) * flowM3PerS : double.PositiveInfinity;
+        DrainReached[] drains = [.. field.Drains];
+        double[] known = [.. drains.Select(d => plan.Rooms[d.Drain.RoomIndex].Drains[d.Drain.DrainIndex].CapacityM3PerS ?? double.NaN)];
+        DrainsOnWay Taking(double unknown) => new(drains, [.. known.Select(c => double.IsNaN(c) ? unknown : c)]);
+        return new Track(field, Taking(Span.DrainM3PerS.Most), Taking(Span.DrainM3PerS.Least));
     }
 
-    private double Rounded => combinations is [{ Tracks.Count: 1 }] ? 0 : RoundedShare;
+    private double Rounded => combinations is [{ Tracks.Length: 1 }] ? 0 : RoundedShare;
 
     private IEnumerable<Track> Tracks => combinations.SelectMany(c => c.Tracks);
 
@@ -221,13 +231,20 @@ public sealed class LeakReach
 
     private double ThickestFilmM(int room) => Tracks.Max(t => t.Field.FilmM(room));
 
-    private void Combine(FloorMemory.Drawing drawing, SpreadRequest request, GroundGuess guess, CancellationToken cancel)
+    /// <summary>Adds what comes of some guesses; the fields of each are made side by side.</summary>
+    private void Combine(FloorMemory.Drawing drawing, SpreadRequest request, IReadOnlyList<GroundGuess> guesses, CancellationToken cancel)
     {
         SpreadRequest thin = request with { FilmM3PerS = request.LeastM3PerS };
-        FloorField[] fields = [.. ((SpreadRequest[])[request, request with { End = SpreadEnd.Soon }, thin, thin with { End = SpreadEnd.Soon }])
-            .Select(r => drawing.FieldOf(r, guess, cancel))
-            .DistinctBy(f => f.Key)];
-        combinations.Add(new Combination(guess, [.. fields.Select(f => new Track(f, [.. f.Drains]))]));
+        bool oneFlow = request.LeastM3PerS == request.MostM3PerS;
+        (GroundGuess Guess, SpreadRequest Request)[] asked = [.. guesses.SelectMany(guess =>
+            (oneFlow && !drawing.GroundOf(guess).HasUnknownFinish
+                ? (SpreadRequest[])[request]
+                : [request, request with { End = SpreadEnd.Soon }, thin, thin with { End = SpreadEnd.Soon }]).Select(r => (guess, r)))];
+        var fields = new FloorField[asked.Length];
+        Work.InParallel(asked.Length, cancel, i => fields[i] = drawing.FieldOf(asked[i].Request, asked[i].Guess, cancel));
+        combinations.AddRange(asked.Zip(fields, (ask, field) => (ask.Guess, Field: field)).GroupBy(
+            f => f.Guess,
+            (guess, of) => new Combination(guess, [.. of.Select(f => f.Field).DistinctBy(f => f.Key).Select(TrackOf)])));
     }
 
     /// <summary>The one that the water comes to after the fewest litres; <see langword="null"/>: it comes to none.</summary>
@@ -235,39 +252,6 @@ public sealed class LeakReach
     {
         (FloorUnknown Unknown, double TouchesM3)[] all = [.. unknowns.Select(u => (u, combinations.Min(c => c.TouchesM3(u))))];
         return all.Length > 0 && all.MinBy(u => u.TouchesM3) is { TouchesM3: < double.PositiveInfinity } first ? first.Unknown : null;
-    }
-
-    private IEnumerable<FloorUnknown> Open(int datumRoom)
-    {
-        for (int i = 0; i < plan.Doorways.Count; i++)
-        {
-            if (plan.Doorways[i].ThresholdM is null)
-            {
-                yield return new FloorUnknown(FloorUnknownKind.Threshold, i);
-            }
-        }
-
-        for (int r = 0; r < plan.Rooms.Count; r++)
-        {
-            Room room = plan.Rooms[r];
-            if (room.Areas.Count > 0 && plan.ContactAngleDeg(room) is null)
-            {
-                yield return new FloorUnknown(FloorUnknownKind.Finish, r);
-            }
-
-            if (FloorUnknowns.HasUnknownStep(plan, r, datumRoom))
-            {
-                yield return new FloorUnknown(FloorUnknownKind.Step, r);
-            }
-
-            for (int f = 0; f < room.Fixtures.Count; f++)
-            {
-                if (room.Fixtures[f] is { Base: FixtureBase.Pit, DepthM: null })
-                {
-                    yield return new FloorUnknown(FloorUnknownKind.PitDepth, r, f);
-                }
-            }
-        }
     }
 
     private static int IndexOf(Plan plan, Room room)

@@ -14,10 +14,16 @@ internal sealed class Sink
 
     private PriorityQueue<int, double>? rim;
     private PriorityQueue<int, double>? shore;
-    private readonly List<int> levelRim = [];
-    private readonly List<int> ready = [];
+    private int levelRim;
+    private readonly Queue<int> ready = new();
+
+    /// <summary>Wet cells no higher than the level, which go under as soon as it rises.</summary>
+    private readonly Queue<(int Cell, double BedM)> level = new();
     private double levelRimM;
     private readonly List<LevelPart> parts = [];
+
+    /// <summary>Bed of the lowest part that is not under water yet.</summary>
+    private double lowestPartM = double.PositiveInfinity;
     private readonly List<(double LevelM, double VolumeM3)> history = [];
 
     /// <summary>Cells at one height in the middle of level floor, which all go under at once.</summary>
@@ -68,26 +74,49 @@ internal sealed class Sink
     /// <summary>The sink that it became part of; -1: none.</summary>
     public int MergedInto { get; private set; } = -1;
 
-    public void AddToLevelRim(int cell, double sillM)
+    /// <summary>A dry cell in the middle of level floor; it is in the front, too.</summary>
+    /// <returns>Whether it counts among those at one level, and has to be taken off by <see cref="LeaveLevelRim"/>.</returns>
+    public bool AddToLevelRim(int cell, double sillM)
     {
-        if (levelRim.Count == 0)
+        if (levelRim == 0)
         {
             levelRimM = sillM;
         }
 
         if (sillM == levelRimM)
         {
-            levelRim.Add(cell);
+            levelRim++;
+            return true;
         }
-        else
+
+        AddToRim(cell, sillM);
+        return false;
+    }
+
+    public void LeaveLevelRim(double sillM)
+    {
+        if (levelRim > 0 && sillM == (float)levelRimM)
         {
-            AddToRim(cell, sillM);
+            levelRim--;
         }
     }
 
+    /// <summary>The front is empty: another sink has wetted what was left of it.</summary>
+    public void ClearLevelRim() => levelRim = 0;
+
     public void AddToRim(int cell, double sillM) => (rim ??= new()).Enqueue(cell, sillM);
 
-    public void AddToShore(int cell, double bedM) => (shore ??= new()).Enqueue(cell, bedM);
+    public void AddToShore(int cell, double bedM)
+    {
+        if (Under > 0 && bedM <= LevelM)
+        {
+            level.Enqueue((cell, bedM));
+        }
+        else
+        {
+            (shore ??= new()).Enqueue(cell, bedM);
+        }
+    }
 
     public void AddToPart(double bedM, float pathM)
     {
@@ -95,6 +124,7 @@ internal sealed class Sink
         if (part is null || part.IsUnder)
         {
             parts.Add(part = new LevelPart(bedM, pathM));
+            lowestPartM = Math.Min(lowestPartM, bedM);
         }
 
         part.Cells++;
@@ -104,17 +134,12 @@ internal sealed class Sink
     /// <param name="arrivalM3">Of all cells; infinite where it is dry.</param>
     public double RimM(float[] arrivalM3)
     {
-        while (levelRim.Count > 0 && !float.IsPositiveInfinity(arrivalM3[levelRim[^1]]))
+        while (ready.TryPeek(out int next) && !float.IsPositiveInfinity(arrivalM3[next]))
         {
-            levelRim.RemoveAt(levelRim.Count - 1);
+            ready.Dequeue();
         }
 
-        while (ready.Count > 0 && !float.IsPositiveInfinity(arrivalM3[ready[^1]]))
-        {
-            ready.RemoveAt(ready.Count - 1);
-        }
-
-        double lowest = levelRim.Count > 0 ? levelRimM : double.PositiveInfinity;
+        double lowest = levelRim > 0 ? levelRimM : double.PositiveInfinity;
         if (ready.Count > 0)
         {
             lowest = Math.Min(lowest, LevelM);
@@ -133,21 +158,22 @@ internal sealed class Sink
         return lowest;
     }
 
-    /// <summary>The dry cells beside it that wait for no more than its level; they are beside it still.</summary>
-    public IReadOnlyList<int> Release(float[] arrivalM3)
+    /// <summary>The next of the dry cells beside it that wait for no more than its level; it is beside it still.</summary>
+    public bool TryRelease(float[] arrivalM3, out int cell)
     {
-        var released = new List<int>();
-        while (rim is not null && rim.TryPeek(out int cell, out double sill) && sill <= LevelM + Hair)
+        cell = -1;
+        while (rim is not null && rim.TryPeek(out int lowest, out double sill) && sill <= LevelM + Hair)
         {
             rim.Dequeue();
-            if (float.IsPositiveInfinity(arrivalM3[cell]))
+            if (float.IsPositiveInfinity(arrivalM3[lowest]))
             {
-                released.Add(cell);
-                ready.Add(cell);
+                ready.Enqueue(lowest);
+                cell = lowest;
+                return true;
             }
         }
 
-        return released;
+        return false;
     }
 
     /// <summary>Its water has run down to a bed before it begins to fill.</summary>
@@ -167,39 +193,44 @@ internal sealed class Sink
     public bool TryRise(double toM, double cellM2, ref double volumeM3, out int cell)
     {
         cell = -1;
-        int lowest = -1;
-        double at = toM - Hair;
-        for (int p = 0; p < parts.Count; p++)
+        if (level.TryPeek(out (int Cell, double BedM) low) && low.BedM < toM - Hair)
         {
-            if (!parts[p].IsUnder && parts[p].BedM < at)
-            {
-                (lowest, at) = (p, parts[p].BedM);
-            }
+            level.Dequeue();
+            GoUnder(low.BedM, cellM2, ref volumeM3);
+            cell = low.Cell;
+            return true;
         }
 
+        double at = Math.Min(toM - Hair, lowestPartM);
         if (shore is not null && shore.TryPeek(out int beside, out double bed) && bed < at)
         {
             shore.Dequeue();
             Lift(bed, cellM2, ref volumeM3);
-            volumeM3 += (LevelM - bed) * cellM2;
-            Under++;
+            GoUnder(bed, cellM2, ref volumeM3);
             cell = beside;
             return true;
         }
 
-        if (lowest >= 0)
+        if (lowestPartM < toM - Hair)
         {
-            LevelPart part = parts[lowest];
+            LevelPart part = parts.First(p => !p.IsUnder && p.BedM == lowestPartM);
             Lift(part.BedM, cellM2, ref volumeM3);
             volumeM3 += (LevelM - part.BedM) * part.Cells * cellM2;
             part.IsUnder = true;
             Under += part.Cells;
             PondPathM = Math.Min(PondPathM, part.PathM);
+            lowestPartM = parts.Where(p => !p.IsUnder).Select(p => p.BedM).DefaultIfEmpty(double.PositiveInfinity).Min();
             return true;
         }
 
         Lift(toM, cellM2, ref volumeM3);
         return false;
+    }
+
+    private void GoUnder(double bedM, double cellM2, ref double volumeM3)
+    {
+        volumeM3 += (LevelM - bedM) * cellM2;
+        Under++;
     }
 
     public void Shorten(float pathM) => PondPathM = Math.Min(PondPathM, pathM);
@@ -218,12 +249,22 @@ internal sealed class Sink
         fed.MergedInto = Number;
         Under += fed.Under;
         parts.AddRange(fed.parts);
-        foreach (int cell in fed.levelRim)
+        lowestPartM = Math.Min(lowestPartM, fed.lowestPartM);
+        if (levelRim == 0)
         {
-            AddToRim(cell, fed.levelRimM);
+            (levelRim, levelRimM) = (fed.levelRim, fed.levelRimM);
         }
 
-        ready.AddRange(fed.ready);
+        foreach (int cell in fed.ready)
+        {
+            ready.Enqueue(cell);
+        }
+
+        foreach ((int cell, double bed) in fed.level)
+        {
+            (shore ??= new()).Enqueue(cell, bed);
+        }
+
         rim = Join(rim, fed.rim);
         shore = Join(shore, fed.shore);
         if (fed.Under > 0)

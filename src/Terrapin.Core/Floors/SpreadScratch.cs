@@ -13,6 +13,7 @@ internal sealed class SpreadScratch
         WayM = new float[count];
         ArrivalM3 = new float[count];
         Sink = new ushort[count];
+        Known = new Marks[count];
         Array.Fill(PathM, float.PositiveInfinity);
         Array.Fill(WayM, float.PositiveInfinity);
         Array.Fill(ArrivalM3, float.PositiveInfinity);
@@ -30,8 +31,20 @@ internal sealed class SpreadScratch
     /// <summary>Number of the sink that a wet cell belongs to.</summary>
     public ushort[] Sink { get; }
 
-    /// <summary>The cells that are not as they were at first.</summary>
-    public List<int> Touched { get; } = [];
+    /// <summary>What is known of a cell.</summary>
+    [Flags]
+    public enum Marks : byte
+    {
+        None = 0,
+
+        /// <summary>The path to it is the straight one, than which none is shorter.</summary>
+        Seen = 1,
+
+        /// <summary>It counts among the level cells beside a sink.</summary>
+        InLevelRim = 2,
+    }
+
+    public Marks[] Known { get; }
 
     /// <param name="count">Cells of the raster.</param>
     public static SpreadScratch For(int count)
@@ -48,16 +61,17 @@ internal sealed class SpreadScratch
         return new SpreadScratch(count);
     }
 
-    public void GiveBack()
+    /// <param name="from">The first cell that may not be as it was at first.</param>
+    /// <param name="to">The first behind the last.</param>
+    public void GiveBack(int from, int to)
     {
-        foreach (int cell in Touched)
+        foreach (float[] cells in (float[][])[PathM, WayM, ArrivalM3])
         {
-            PathM[cell] = float.PositiveInfinity;
-            WayM[cell] = float.PositiveInfinity;
-            ArrivalM3[cell] = float.PositiveInfinity;
+            cells.AsSpan(from, to - from).Fill(float.PositiveInfinity);
         }
 
-        Touched.Clear();
+        Known.AsSpan(from, to - from).Clear();
+
         if (Kept.Count < Environment.ProcessorCount)
         {
             Kept.Add(this);

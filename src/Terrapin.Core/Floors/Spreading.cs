@@ -1,3 +1,5 @@
+using Terrapin.Core.Plans;
+
 namespace Terrapin.Core.Floors;
 
 /// <summary>
@@ -11,13 +13,16 @@ public sealed class Spreading : IDisposable
     /// <summary>Effective surface slope of a spreading film, m/m: our own figure.</summary>
     public const double SlopeMPerM = 0.002;
 
-    /// <summary>More than anybody waits for, m³: a field ends there.</summary>
-    public const double MostM3 = 5;
+    /// <summary>A field ends there, m³.</summary>
+    public const double MostM3 = DrawingSize.MostM3;
 
     /// <summary>Cells whose ways differ by less than this share of a cell may be wetted in any order.</summary>
     private const double OrderCells = 0.05;
 
     private const int StepsBetweenLooks = 4096;
+
+    /// <summary>No leak's film reaches farther before <see cref="MostM3"/> is out, m.</summary>
+    private const double FarthestM = 60;
 
     private readonly FloorRaster raster;
     private readonly Ground ground;
@@ -30,6 +35,7 @@ public sealed class Spreading : IDisposable
     private readonly float[] pathM;
     private readonly float[] wayM;
     private readonly float[] arrivalM3;
+    private readonly SpreadScratch.Marks[] known;
     private readonly StreamWidth width;
     private readonly double[] roomFilmM;
     private readonly List<Sink> all = [];
@@ -39,6 +45,10 @@ public sealed class Spreading : IDisposable
     private double volumeM3;
     private int fallsTo = -1;
     private bool isCut;
+    private int firstWet = int.MaxValue;
+    private int lastWet;
+    private int firstSeen = int.MaxValue;
+    private int lastSeen;
 
     /// <summary>Sets out from a leak.</summary>
     /// <param name="raster">The floors.</param>
@@ -58,6 +68,7 @@ public sealed class Spreading : IDisposable
         pathM = scratch.PathM;
         wayM = scratch.WayM;
         arrivalM3 = scratch.ArrivalM3;
+        known = scratch.Known;
         double share = OpenCircle.ShareAt(raster, request.Cell, request.OffXM, request.OffYM);
         double filmM = Film.ViscousHeightM(request.FilmM3PerS, share);
         width = new StreamWidth(ground, request, Film.ViscousHeightM(request.LeastM3PerS, share), Film.ViscousHeightM(request.MostM3PerS, share));
@@ -94,11 +105,15 @@ public sealed class Spreading : IDisposable
     }
 
     /// <summary>The films and ponds added up by themselves, m³: equal to <see cref="VolumeM3"/>, and slow.</summary>
-    public double LyingM3() => scratch.Touched.Where(c => !IsDry(c))
+    public double LyingM3() => Enumerable.Range(sheet.Offset, sheet.Count).Where(c => !IsDry(c))
         .Sum(c => (roomFilmM[raster.Room[c]] + SurfaceM(c) - ground.BedM(c)) * cellM2);
 
     /// <summary>Gives back what the work needed; the field stays.</summary>
-    public void Dispose() => scratch.GiveBack();
+    public void Dispose()
+    {
+        // What was met but not wetted is at most a row farther.
+        scratch.GiveBack(Math.Max(sheet.Offset, Math.Min(firstWet, firstSeen) - columns), Math.Min(sheet.End, Math.Max(lastWet, lastSeen) + columns + 1));
+    }
 
     /// <summary>The field of one leak on the floors that it is on; see the constructor.</summary>
     public static FloorField From(FloorRaster raster, Ground ground, SpreadRequest request, CancellationToken cancel)
@@ -128,6 +143,15 @@ public sealed class Spreading : IDisposable
             }
 
             Sink last = fed.Peek();
+            int cell = NextDry(last);
+            if (cell >= 0 && (raster.Mark[cell] & FloorRaster.Marks.Plain) != 0 && wayM[cell] == (float)last.LevelM)
+            {
+                // Most of a floor: in the middle of level floor, at the level that the water has, nothing else changes.
+                WetPlain(last, cell, last.LevelM);
+                MeetPlain(last, cell);
+                return true;
+            }
+
             double rim = last.RimM(arrivalM3);
             last.SettleTo(rim);
             if (rim > last.LevelM + Sink.Hair)
@@ -137,6 +161,13 @@ public sealed class Spreading : IDisposable
                     return false;
                 }
 
+                if (cell >= 0)
+                {
+                    // It waits again, for what rises now.
+                    last.AddToRim(cell, wayM[cell]);
+                    Push(last, cell);
+                }
+
                 if (rim >= last.OverM - Sink.Hair)
                 {
                     RiseOver(last);
@@ -144,19 +175,15 @@ public sealed class Spreading : IDisposable
                 else
                 {
                     Rise(last, rim);
+                    Release(last);
                 }
 
-                return true;
-            }
-
-            if (!last.Front.TryPop(out int cell))
-            {
-                Release(last);
                 continue;
             }
 
-            if (!IsDry(cell))
+            if (cell < 0)
             {
+                Release(last);
                 continue;
             }
 
@@ -176,6 +203,29 @@ public sealed class Spreading : IDisposable
         }
 
         return false;
+    }
+
+    /// <summary>The dry cell that the film of a sink comes to next; -1: there is none.</summary>
+    private int NextDry(Sink sink)
+    {
+        while (sink.Front.TryPop(out int cell))
+        {
+            if (!IsDry(cell))
+            {
+                continue;
+            }
+
+            if ((known[cell] & SpreadScratch.Marks.InLevelRim) != 0)
+            {
+                known[cell] &= ~SpreadScratch.Marks.InLevelRim;
+                sink.LeaveLevelRim(wayM[cell]);
+            }
+
+            return cell;
+        }
+
+        sink.ClearLevelRim();
+        return -1;
     }
 
     private void Begin(SpreadRequest request)
@@ -276,7 +326,6 @@ public sealed class Spreading : IDisposable
                 continue;
             }
 
-            Touch(at.Cell);
             pathM[at.Cell] = 0;
             Wet(foot, at.Cell, at.TakesFilm);
             wetted.Add(at.Cell);
@@ -359,7 +408,7 @@ public sealed class Spreading : IDisposable
     /// <summary>What waited for the level may be wetted now.</summary>
     private void Release(Sink sink)
     {
-        foreach (int cell in sink.Release(arrivalM3))
+        while (sink.TryRelease(arrivalM3, out int cell))
         {
             Push(sink, cell);
         }
@@ -384,21 +433,34 @@ public sealed class Spreading : IDisposable
 
     private void Push(Sink sink, int cell) => sink.Front.Push(cell, wayM[cell] + (SlopeMPerM * pathM[cell]));
 
-    private void Wet(Sink sink, int cell, bool takesFilm = true)
+    private void WetPlain(Sink sink, int cell, double bedM)
+    {
+        Cover(sink, cell);
+        volumeM3 += roomFilmM[raster.Room[cell]] * cellM2;
+        sink.AddToPart(bedM, pathM[cell]);
+    }
+
+    private void Cover(Sink sink, int cell)
     {
         arrivalM3[cell] = (float)volumeM3;
+        firstWet = Math.Min(firstWet, cell);
+        lastWet = Math.Max(lastWet, cell);
         scratch.Sink[cell] = (ushort)Math.Min(sink.Number, ushort.MaxValue);
-        int room = raster.Room[cell];
-        if (takesFilm)
-        {
-            volumeM3 += roomFilmM[room] * cellM2;
-        }
+    }
 
+    private void Wet(Sink sink, int cell, bool takesFilm = true)
+    {
         FloorRaster.Marks mark = raster.Mark[cell];
         if ((mark & FloorRaster.Marks.Plain) != 0)
         {
-            sink.AddToPart(ground.BedM(cell), pathM[cell]);
+            WetPlain(sink, cell, ground.BedM(cell));
             return;
+        }
+
+        Cover(sink, cell);
+        if (takesFilm)
+        {
+            volumeM3 += roomFilmM[raster.Room[cell]] * cellM2;
         }
 
         sink.AddToShore(cell, ground.BedM(cell));
@@ -440,6 +502,44 @@ public sealed class Spreading : IDisposable
         }
     }
 
+    /// <summary>Beside a cell in the middle of level floor, at the level that the water has.</summary>
+    private void MeetPlain(Sink sink, int cell)
+    {
+        int open = raster.OpenSides[cell];
+        double level = sink.LevelM;
+        if ((open & 1) != 0)
+        {
+            OfferPlain(sink, cell, cell + 1, level);
+        }
+
+        if ((open & 2) != 0)
+        {
+            OfferPlain(sink, cell, cell + columns, level);
+        }
+
+        if ((open & 4) != 0)
+        {
+            OfferPlain(sink, cell, cell - 1, level);
+        }
+
+        if ((open & 8) != 0)
+        {
+            OfferPlain(sink, cell, cell - columns, level);
+        }
+    }
+
+    private void OfferPlain(Sink sink, int cell, int next, double level)
+    {
+        float before = wayM[next];
+        bool isSeen = (known[next] & SpreadScratch.Marks.Seen) != 0;
+        if ((before <= (float)level && isSeen) || !IsDry(next))
+        {
+            return;
+        }
+
+        Offer(sink, cell, 0, next, plain: true, level);
+    }
+
     private void Offer(Sink sink, int cell, int side, int next, bool plain, double standsM)
     {
         if (!IsDry(next))
@@ -450,19 +550,11 @@ public sealed class Spreading : IDisposable
         double sill = plain ? standsM : ground.SillM(cell, side, next);
         float before = wayM[next];
         bool lower = (float)sill < before;
-        float path = PathTo(cell, next);
-        bool shorter = path < pathM[next];
-        if (float.IsPositiveInfinity(before) && float.IsPositiveInfinity(pathM[next]))
-        {
-            scratch.Touched.Add(next);
-        }
-
-        if (shorter)
+        if ((known[next] & SpreadScratch.Marks.Seen) == 0 && PathTo(cell, next) is var path && path < pathM[next])
         {
             pathM[next] = path;
         }
-
-        if (!lower && !shorter)
+        else if (!lower)
         {
             return;
         }
@@ -472,7 +564,10 @@ public sealed class Spreading : IDisposable
             wayM[next] = (float)sill;
             if (plain)
             {
-                sink.AddToLevelRim(next, sill);
+                if (sink.AddToLevelRim(next, sill))
+                {
+                    known[next] |= SpreadScratch.Marks.InLevelRim;
+                }
             }
             else
             {
@@ -510,16 +605,16 @@ public sealed class Spreading : IDisposable
         return apart < cellM ? (a + b + MathF.Sqrt((2 * cellM * cellM) - (apart * apart))) / 2 : Math.Min(a, b) + cellM;
     }
 
-    /// <summary>Round where water comes in, where the scheme is coarse, the straight distance is taken as far as nothing is in the way.</summary>
+    /// <summary>Round where water comes in the straight distance is taken as far as nothing is in the way.</summary>
     private void SeeAround(int source, double offXM, double offYM)
     {
-        const int ExactCells = 6;
         foreach (int across in (int[])[1, -1])
         {
             foreach (int down in (int[])[1, -1])
             {
-                int reach = ExactCells;
-                for (int y = 0; y <= ExactCells; y++)
+                int most = (int)(FarthestM / raster.CellM);
+                int reach = most;
+                for (int y = 0; y <= most && reach >= 0; y++)
                 {
                     for (int x = 0; x <= reach; x++)
                     {
@@ -535,8 +630,10 @@ public sealed class Spreading : IDisposable
                         float straight = (float)Math.Sqrt((alongX * alongX) + (alongY * alongY));
                         if (IsDry(cell) && straight < pathM[cell])
                         {
-                            Touch(cell);
                             pathM[cell] = straight;
+                            known[cell] |= SpreadScratch.Marks.Seen;
+                            firstSeen = Math.Min(firstSeen, cell);
+                            lastSeen = Math.Max(lastSeen, cell);
                         }
                     }
                 }
@@ -551,14 +648,6 @@ public sealed class Spreading : IDisposable
         bool joinsAcross = x == 0 || (raster.OpenSides[cell] & (across > 0 ? 4 : 1)) != 0;
         bool joinsDown = y == 0 || (raster.OpenSides[cell] & (down > 0 ? 8 : 2)) != 0;
         return floor && joinsAcross && joinsDown;
-    }
-
-    private void Touch(int cell)
-    {
-        if (float.IsPositiveInfinity(pathM[cell]) && float.IsPositiveInfinity(wayM[cell]))
-        {
-            scratch.Touched.Add(cell);
-        }
     }
 
     /// <summary>When the water first comes to where something is not known decides how far it can be counted on.</summary>
@@ -599,7 +688,7 @@ public sealed class Spreading : IDisposable
             raster,
             ground,
             roomFilmM,
-            FieldWindow.Of(sheet, scratch, keepSinks: all.Any(s => s.Under > 0)),
+            FieldWindow.Of(sheet, scratch, firstWet, lastWet, keepSinks: all.Any(s => s.Under > 0)),
             [.. all],
             drains,
             touched,

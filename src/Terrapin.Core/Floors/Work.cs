@@ -7,6 +7,12 @@ internal static class Work
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static void InParallel(int count, CancellationToken cancel, Action<int> each)
     {
+        if (count == 1)
+        {
+            each(0);
+            return;
+        }
+
         try
         {
             Parallel.For(0, count, new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount }, each);

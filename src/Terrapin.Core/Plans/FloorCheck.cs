@@ -40,6 +40,22 @@ internal static class FloorCheck
         AddDoorways(plan, storeys, pointer, faults);
         AddWalls(plan, storeys, pointer, faults);
         AddOpenings(plan, storeys, pointer, faults);
+        AddSize(plan, pointer, faults);
+    }
+
+    /// <summary>How much of it can be calculated at all.</summary>
+    private static void AddSize(Plan plan, string pointer, List<Fault> faults)
+    {
+        if (faults.Count > 0 || DrawingSize.CellM(plan) is not null)
+        {
+            return;
+        }
+
+        (Storey storey, FloorRectangle box) = plan.Storeys
+            .SelectMany(s => DrawingSize.Groups(plan, s.Id).Select(g => (s, DrawingSize.BoxOf(g))))
+            .MaxBy(g => g.Item2.LengthM * g.Item2.WidthM);
+        int leaks = plan.Rooms.Sum(r => r.Leaks.Count(l => l.At is not null));
+        faults.Add(new Fault($"{pointer}/rooms", string.Create(CultureInfo.InvariantCulture, $"The drawing is too large for its water to be calculated: joined rooms of \"{storey.Name}\" span {box.LengthM:0.#} by {box.WidthM:0.#} m, and {leaks} leak points are drawn in all. Part rooms that no doorway joins, make them smaller, or take leak points off the drawing.")));
     }
 
     /// <summary>The room that is drawn at a place.</summary>

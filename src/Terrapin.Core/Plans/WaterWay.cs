@@ -1,3 +1,6 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
+
 namespace Terrapin.Core.Plans;
 
 /// <summary>The way of the water from the supply to the far end of a pipe.</summary>
@@ -9,7 +12,14 @@ public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<MainValve
     /// <summary>The way to the far end of a pipe.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="pipeId">A pipe of that plan; <see langword="null"/> is the supply itself.</param>
-    public static WaterWay To(Plan plan, string? pipeId)
+    public static WaterWay To(Plan plan, string? pipeId) => pipeId is null ? Nowhere : Known.GetValue(plan, _ => []).GetOrAdd(pipeId, id => Find(plan, id));
+
+    private static WaterWay Nowhere { get; } = new([], [], []);
+
+    /// <summary>A plan never changes, and each assessment asks for the same ways again and again.</summary>
+    private static readonly ConditionalWeakTable<Plan, ConcurrentDictionary<string, WaterWay>> Known = [];
+
+    private static WaterWay Find(Plan plan, string pipeId)
     {
         var pipes = new List<Pipe>();
         var mains = new List<MainValve>();

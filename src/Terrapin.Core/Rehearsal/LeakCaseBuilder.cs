@@ -14,6 +14,9 @@ namespace Terrapin.Core.Rehearsal;
 /// <param name="Reach"><see langword="null"/>: it is not drawn.</param>
 internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, LeakFlow Least, LeakFlow Most, LeakReach? Reach)
 {
+    /// <summary>What the sensors make of it; both ends of a rehearsal ask for the same.</summary>
+    public LeakOnFloor? OnFloor { get; private init; }
+
     /// <param name="closes">The index of the main that closes, for the way of the leak's water.</param>
     public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, Func<WaterWay, int?> closes, FloorMemory floors, CancellationToken cancel)
     {
@@ -24,7 +27,8 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, Lea
         LeakFlow most = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Most, closing);
         double mostM3PerS = most.At(LeakFlow.OpenValveK);
         double leastM3PerS = Math.Min(mostM3PerS, least.At(LeakFlow.OpenValveK));
-        return new LeakWater(roomIndex, leakIndex, closing, least, most, LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel));
+        var reach = LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel);
+        return new LeakWater(roomIndex, leakIndex, closing, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
     }
 }
 
@@ -114,7 +118,7 @@ internal sealed class LeakCaseBuilder
 
     private List<SensorCase> Sensors(double flowM3PerS)
     {
-        LeakOnFloor? drawn = water.Reach is { } reach ? new LeakOnFloor(plan, room, leak, reach) : null;
+        LeakOnFloor? drawn = water.OnFloor;
         drawn?.NoteUnknowns(screening);
         var cases = new List<SensorCase>();
         bool mayBeSeen = false;

@@ -30,12 +30,14 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
 {
     private readonly FloorRaster raster = reach.Raster;
     private readonly HashSet<DryBecause> reasons = [];
+    private readonly Dictionary<string, Spot[]> spots = [];
+    private readonly Dictionary<(string SensorId, double GapM), FloorTrip> trips = [];
 
     /// <summary>Whether a sensor is drawn where this leak's water may come: in its room, or anywhere that it reaches.</summary>
     public bool Hears(Sensor sensor)
     {
-        Spot[] spots = [.. SpotsOf(sensor)];
-        return spots.Length > 0 && (sensor.RoomId == room.Id || spots.Any(s => reach.MayReach(s.Cell)));
+        Spot[] lies = SpotsOf(sensor);
+        return lies.Length > 0 && (sensor.RoomId == room.Id || lies.Any(s => reach.MayReach(s.Cell)));
     }
 
     /// <summary>
@@ -52,23 +54,28 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
             return new FloorTrip(new ReachBounds(Trip.CupM3, Trip.CupM3), DryBecause.Nothing);
         }
 
+        if (trips.TryGetValue((sensor.Id, gapM), out FloorTrip known))
+        {
+            return known;
+        }
+
         // A rope trips where any of it is wet.
-        Spot[] spots = [.. SpotsOf(sensor)];
-        ReachBounds[] each = [.. spots.Select(s => reach.OutM3(s.Cell, s.OffX, s.OffY, gapM))];
+        Spot[] lies = SpotsOf(sensor);
+        ReachBounds[] each = [.. lies.Select(s => reach.OutM3(s.Cell, s.OffX, s.OffY, gapM))];
         var trip = new ReachBounds(each.Min(b => b.LowM3), each.Min(b => b.HighM3));
-        DryBecause dry = double.IsFinite(trip.HighM3) ? DryBecause.Nothing : Why(spots, trip);
+        DryBecause dry = double.IsFinite(trip.HighM3) ? DryBecause.Nothing : Why(lies, trip);
         reasons.Add(dry);
-        return new FloorTrip(trip, dry);
+        return trips[(sensor.Id, gapM)] = new FloorTrip(trip, dry);
     }
 
-    private DryBecause Why(Spot[] spots, ReachBounds trip)
+    private DryBecause Why(Spot[] lies, ReachBounds trip)
     {
-        if (spots.Any(s => reach.DrainMayTake(s.Cell)))
+        if (lies.Any(s => reach.DrainMayTake(s.Cell)))
         {
             return DryBecause.DrainTakesIt;
         }
 
-        return spots.Any(s => double.IsFinite(reach.LyingM3(s.Cell).HighM3))
+        return lies.Any(s => double.IsFinite(reach.LyingM3(s.Cell).HighM3))
             ? DryBecause.FilmTooThin
             : double.IsFinite(trip.LowM3) ? DryBecause.NotKnown : DryBecause.NeverComes;
     }
@@ -145,7 +152,9 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
     /// <summary>A place of a sensor: a cell, and how far from its middle in cells.</summary>
     private readonly record struct Spot(int Cell, double OffX, double OffY);
 
-    private IEnumerable<Spot> SpotsOf(Sensor sensor)
+    private Spot[] SpotsOf(Sensor sensor) => spots.TryGetValue(sensor.Id, out Spot[]? known) ? known : spots[sensor.Id] = [.. Lies(sensor)];
+
+    private IEnumerable<Spot> Lies(Sensor sensor)
     {
         int index = 0;
         while (plan.Rooms[index].Id != sensor.RoomId)

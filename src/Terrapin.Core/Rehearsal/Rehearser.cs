@@ -57,7 +57,7 @@ internal sealed class LeakRehearsal
     {
         var water = LeakWater.Of(plan, roomIndex, leakIndex, way => ClosingMain.On(plan, way, verdicts), floors, cancel);
         most = LeakCaseBuilder.Build(plan, water, verdicts, Corner.Most);
-        least = most.Screening.Any || most.Drain.TotalM3 > 0 ? LeakCaseBuilder.Build(plan, water, verdicts, Corner.Least) : null;
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, Corner.Least) : null;
         this.plan = plan with { Rules = ClosingMain.RulesFor(plan, most.MainId) };
     }
 
@@ -93,7 +93,8 @@ internal sealed class LeakRehearsal
     {
         if (least is null)
         {
-            return worst.EscapeM3.High;
+            // What drains afterwards is never sure.
+            return worst.EscapeM3.High - worst.DrainDown.TotalM3;
         }
 
         return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, least, mode).EscapeM3.High;

@@ -46,7 +46,7 @@ internal static class FloorsApi
     private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, PlanJson.Read, plan =>
     {
         var map = WaterMap.Of(plan, leak, worst == true, floors, cancel);
-        return Task.FromResult(Results.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > RasterSize.UsualCellM)));
+        return Task.FromResult(Results.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > DrawingSize.UsualCellM)));
     });
 
     private static FloorMapSheet SheetOf(WaterMap map, WaterMapSheet of)

@@ -49,7 +49,7 @@ internal sealed record DrawnFloor(Plan Plan, FloorRaster Raster)
         new() { Id = id, StoreyId = "ground", At = Point(x, y), Wall = WallDirection.AlongY, WidthM = 0.8, ThresholdM = 0 };
 
     public FloorField Field(string room, double x, double y, double flowM3PerS = Drip) =>
-        Raster.CellM == RasterSize.UsualCellM
+        Raster.CellM == DrawingSize.UsualCellM
             ? floors.Of(Plan).FieldOf(Request(room, x, y, flowM3PerS), GroundGuess.Lower, default)
             : Spreading.From(Raster, ground, Request(room, x, y, flowM3PerS), default);
 

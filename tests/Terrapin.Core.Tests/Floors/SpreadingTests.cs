@@ -143,10 +143,10 @@ public class SpreadingTests
         Room room = Rectangle("wash", 0, 0, 3, 3) with { Drains = [new FloorDrain { At = Point(1.5, 1) }] };
         FloorField field = Of(room).Field("wash", 0.5, 1);
         DrainReached drain = Assert.Single(field.Drains);
-        double Takes(RasterDrain which) => 2e-4;
-        Assert.True(double.IsPositiveInfinity(field.TimeS(drain.ReachedM3 * 2, 1.5e-4, Takes)));
+        var way = new DrainsOnWay([drain], [2e-4]);
+        Assert.True(double.IsPositiveInfinity(way.TimeS(drain.ReachedM3 * 2, 1.5e-4)));
         double floor = drain.ReachedM3 * 2;
-        double time = field.TimeS(floor, 3e-4, Takes);
+        double time = way.TimeS(floor, 3e-4);
         double drained = 2e-4 * (time - (drain.ReachedM3 / 3e-4));
         Close(3e-4 * time, floor + drained, 1e-9);
     }
@@ -211,10 +211,17 @@ public class SpreadingTests
         {
             (DrawnFloor drawn, double x, double y, double flow) = floor;
             FloorField field = drawn.Field("first", x, y, flow);
-            double[] arrivals = [.. field.Cells().Select(c => c.ArrivalM3)];
+            double[] arrivals = [.. Arrivals(field)];
             return arrivals.Min() == 0 && arrivals.Max() <= (float)field.TotalM3;
         },
         iter: 60);
+
+    private static IReadOnlyList<double> Arrivals(FloorField field)
+    {
+        var arrivals = new List<double>();
+        field.Visit((_, arrival) => arrivals.Add(arrival));
+        return arrivals;
+    }
 
     [Fact]
     public void What_leaks_out_lies_on_the_floor_or_went_down_the_drains() => Gen.Select(Gen.Double[0.2, 2.8], Gen.Double[0.2, 2.8], Gen.Double[1e-5, 1e-4], Gen.Double[1e-5, 1e-4], Gen.Double[2.1e-4, 1e-3]).Sample(
@@ -222,11 +229,13 @@ public class SpreadingTests
         {
             FloorDrain Drain(double across) => new() { At = Point(across, 1) };
             FloorField field = Of(Rectangle("wash", 0, 0, 3, 3) with { Drains = [Drain(0.5), Drain(2.5)] }).Field("wash", x, y);
-            double Takes(RasterDrain drain) => drain.DrainIndex == 0 ? first : second;
+            DrainReached[] drains = [.. field.Drains];
+            double[] takes = [.. drains.Select(d => d.Drain.DrainIndex == 0 ? first : second)];
+            var way = new DrainsOnWay(drains, takes);
             return Enumerable.Range(1, 40).Select(i => field.TotalM3 * i / 40).All(lying =>
             {
-                double time = field.TimeS(lying, flow, Takes);
-                double drained = field.Drains.Sum(d => d.ReachedM3 < lying ? Takes(d.Drain) * (time - field.TimeS(d.ReachedM3, flow, Takes)) : 0);
+                double time = way.TimeS(lying, flow);
+                double drained = drains.Zip(takes).Sum(d => d.First.ReachedM3 < lying ? d.Second * (time - way.TimeS(d.First.ReachedM3, flow)) : 0);
                 return Math.Abs((flow * time) - lying - drained) < 1e-9;
             });
         },

@@ -1,10 +1,11 @@
-using Terrapin.Core.Plans;
-
-namespace Terrapin.Core.Floors;
+namespace Terrapin.Core.Plans;
 
 /// <summary>How finely a drawing is laid out in cells, and which rooms share a sheet of them.</summary>
-public static class RasterSize
+public static class DrawingSize
 {
+    /// <summary>More than anybody waits for, m³: no leak is followed farther.</summary>
+    public const double MostM3 = 5;
+
     /// <summary>Where the drawing is not too large for it, m.</summary>
     public const double UsualCellM = 0.05;
 
@@ -17,13 +18,12 @@ public static class RasterSize
     /// <summary>Each leak has a field of its own over the cells of its sheet, or as many as its water can cover.</summary>
     private const double MostFieldCells = 6e7;
 
-    /// <summary>The same in all combinations of what is not known.</summary>
-    private const double MostFieldCellsTried = 2.4e8;
-
     private const int MostUnknowns = 4;
 
-    /// <summary>The thinnest film that water stands in on the finishes people meet, m: bounds how far a leak reaches.</summary>
-    private const double ThinFilmM = 0.0012;
+    /// <summary>A film stands at least so high for each degree of the contact angle, up to 95°, m: bounds how far a leak reaches.</summary>
+    private const double FilmMPerDeg = 4.2e-5;
+
+    private const double LeastAngleDeg = 25;
 
     /// <summary>Rooms whose edges lie nearer than this are joined, m.</summary>
     private const double JoinedM = 0.065;
@@ -35,21 +35,24 @@ public static class RasterSize
     /// <summary>The size of the cells, and how many unknowns are taken at both ends in all combinations: fewer on a large drawing.</summary>
     internal static (double CellM, int MostUnknowns)? Sized(Plan plan)
     {
-        (FloorRectangle Box, int Leaks)[] groups = [.. plan.Storeys.SelectMany(s => Groups(plan, s.Id)).Select(g => (BoxOf(g), g.Sum(r => r.Leaks.Count(l => l.At is not null))))];
+        (FloorRectangle Box, int Leaks, double ReachM2)[] groups = [.. plan.Storeys.SelectMany(s => Groups(plan, s.Id)).Select(g => (
+            BoxOf(g),
+            g.Sum(r => r.Leaks.Count(l => l.At is not null)),
+            MostM3 / (FilmMPerDeg * g.Min(r => Math.Max(LeastAngleDeg, plan.ContactAngleDeg(r) ?? LeastAngleDeg)))))];
         for (double cell = UsualCellM; cell <= CoarsestCellM; cell *= 2)
         {
             double cells = 0;
             double fieldCells = 0;
-            foreach ((FloorRectangle box, int leaks) in groups)
+            foreach ((FloorRectangle box, int leaks, double reachM2) in groups)
             {
                 double ofGroup = ((box.LengthM / cell) + 2) * ((box.WidthM / cell) + 2);
                 cells += ofGroup;
-                fieldCells += leaks * Math.Min(ofGroup, Spreading.MostM3 / (ThinFilmM * cell * cell));
+                fieldCells += leaks * Math.Min(ofGroup, reachM2 / (cell * cell));
             }
 
             if (cells <= MostCells && fieldCells <= MostFieldCells)
             {
-                return (cell, Math.Clamp((int)Math.Log2(MostFieldCellsTried / Math.Max(1, fieldCells)), 1, MostUnknowns));
+                return (cell, Math.Clamp((int)Math.Log2(MostFieldCells / Math.Max(1, fieldCells)), 0, MostUnknowns));
             }
         }
 
