@@ -33,6 +33,42 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
     }
 
+    [Fact]
+    public async Task What_is_not_known_gives_the_map_two_ends()
+    {
+        JsonNode plan = JsonNode.Parse(DemoPlan())!;
+        plan["rooms"]!.AsArray().First(r => (string)r!["id"]! == "kitchen")!["finishId"] = null;
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/floors?leak=kitchen-sink-hose", TestServer.Json(plan.ToJsonString()));
+        JsonNode flat = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["sheets"]!.AsArray().First(s => (string)s!["storeyId"]! == "flat")!;
+        int[] most = [.. flat["millilitres"]!.AsArray().Select(v => (int)v!)];
+        int[] least = [.. flat["leastMillilitres"]!.AsArray().Select(v => (int)v!)];
+        Assert.Contains(most.Zip(least), ends => ends.First > ends.Second && ends.Second >= 0);
+        Assert.DoesNotContain(most.Zip(least), ends => ends.First >= 0 && ends.First < ends.Second);
+    }
+
+    [Theory]
+    [InlineData("/api/floors")]
+    [InlineData("/api/assessments")]
+    public async Task A_drawing_that_would_take_all_there_is_is_refused_at_its_place(string path)
+    {
+        JsonNode plan = JsonNode.Parse(DemoPlan())!;
+        JsonArray rooms = plan["rooms"]!.AsArray();
+        for (int i = 0; i < 6; i++)
+        {
+            JsonNode room = rooms[0]!.DeepClone();
+            room["id"] = $"hangar-{i}";
+            room["leaks"] = new JsonArray();
+            room["areas"] = new JsonArray(new JsonObject { ["acrossM"] = -300 + (200 * (i % 4)), ["downM"] = -450 + (200 * (i / 4)), ["lengthM"] = 200, ["widthM"] = 200 });
+            rooms.Add(room);
+        }
+
+        HttpResponseMessage answer = await server.Http.PostAsync(path, TestServer.Json(plan.ToJsonString()));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        JsonNode fault = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!;
+        Assert.Equal("/rooms", (string)fault["pointer"]!);
+        Assert.Contains("too large", (string)fault["message"]!, StringComparison.Ordinal);
+    }
+
     private async Task<int[]> Map(string query)
     {
         HttpResponseMessage answer = await server.Http.PostAsync($"/api/floors{query}", TestServer.Json(DemoPlan()));

@@ -42,9 +42,16 @@ public static partial class TypedQuantity
             throw new FormatException($"\"{text.Trim()}\" is no number with a unit. Write it like {Example(kind, system)}.");
         }
 
+        // A sign stands in front and goes for all that follows: -5 ft 6 in lies 5 ft 6 in below.
+        double sign = Sign(terms[0]);
         double sum = 0;
         foreach (Match term in terms)
         {
+            if (term.Index > 0 && term.Groups["sign"].Success)
+            {
+                throw new FormatException($"\"{text.Trim()}\": a sign stands once, in front. Write it like {Example(kind, system)}.");
+            }
+
             string name = term.Groups["unit"].Value.ToLowerInvariant();
             if (name.Length == 0 && terms.Count > 1)
             {
@@ -57,23 +64,24 @@ public static partial class TypedQuantity
                 throw new FormatException($"\"{term.Groups["unit"].Value}\" is no unit for this. {(known.Length > 0 ? $"Use {known}." : "Give the bare number.")}");
             }
 
-            sum += UnitConverter.Convert(Number(term), unit, units.Si);
+            sum += UnitConverter.Convert(terms.Count == 1 ? sign * Number(term) : Number(term), unit, units.Si);
         }
 
-        return sum;
+        return terms.Count == 1 ? sum : sign * sum;
     }
+
+    private static double Sign(Match term) => term.Groups["sign"].Value is "-" or "−" ? -1 : 1;
 
     private static double Number(Match term)
     {
-        double sign = term.Groups["sign"].Value is "-" or "−" ? -1 : 1;
         double whole = term.Groups["whole"].Success ? Digits(term.Groups["whole"].Value) : 0;
         if (!term.Groups["top"].Success)
         {
-            return sign * whole;
+            return whole;
         }
 
         double bottom = Digits(term.Groups["bottom"].Value);
-        return bottom != 0 ? sign * (whole + (Digits(term.Groups["top"].Value) / bottom)) : throw new FormatException("A fraction over zero is no number.");
+        return bottom != 0 ? whole + (Digits(term.Groups["top"].Value) / bottom) : throw new FormatException("A fraction over zero is no number.");
     }
 
     private static double Digits(string digits)

@@ -7,7 +7,11 @@ import SeverityMark from './SeverityMark.vue'
 import { figure, show } from './units'
 
 /** What the valve takes, what it takes with reserve, and what the drive has, on one scale. */
-const props = defineProps<{ verdict: Omit<DriveVerdict, 'findings'> }>()
+const props = defineProps<{
+  verdict: Omit<DriveVerdict, 'findings'>
+  /** The torque in hand already stands beside it. */
+  withoutFigure?: boolean
+}>()
 
 const preferences = usePreferences()
 const words: Record<DriveVerdict['verdict'], string> = {
@@ -32,12 +36,11 @@ const x = computed(() =>
 <template>
   <figure>
     <figcaption class="mb-2">
-      <span
-        v-if="verdict.ratio != null"
-        class="figures block text-3xl font-bold"
-        :class="{ 'text-clay': verdict.verdict === 'stop' }"
-      >
-        {{ figure(verdict.ratio) }} × <span class="text-base font-semibold">torque in hand</span>
+      <span v-if="verdict.ratio != null && !withoutFigure" class="block">
+        <span class="figures text-3xl font-bold" :class="{ 'text-clay': verdict.verdict === 'stop' }">
+          {{ figure(verdict.ratio) }} ×
+        </span>
+        torque in hand
       </span>
       <span class="flex items-center gap-2 font-semibold">
         <SeverityMark v-if="verdict.verdict === 'stop'" severity="stop" />

@@ -9,5 +9,5 @@ const verdict = computed(() => ({ ...props.result, basis: 'measured' as const })
 </script>
 
 <template>
-  <TorqueBar :verdict="verdict" />
+  <TorqueBar :verdict="verdict" without-figure />
 </template>

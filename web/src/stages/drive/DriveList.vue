@@ -113,7 +113,7 @@ const ranked = computed(() =>
                 </span>
                 <span class="text-faded block max-w-[26rem] text-[13px]">{{ mounts[spec.mount] }}</span>
               </div>
-              <div class="grid grid-cols-4 gap-x-4">
+              <div class="grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-4">
                 <span v-for="item in figures" :key="item.name">
                   <span
                     class="figures block text-[17px] font-bold whitespace-nowrap"
