@@ -139,7 +139,7 @@ public static class PlacementAdvice
             .Where(at => plan.Rooms[at.r].Leaks[at.l].At is not null)];
         SensorSpec[] specs = [.. plan.Catalogue.Sensors.Where(s => request.SpecIds.Contains(s.Id))];
         var heard = new HeardLeak?[drawn.Length];
-        Work.InParallel(drawn.Length, cancel, i => heard[i] = Heard(plan, specs, LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel)));
+        Work.InParallel(drawn.Length, cancel, i => heard[i] = Heard(plan, specs, LeakWater.OnFloors(plan, drawn[i].Room, drawn[i].Leak, floors, cancel)));
         return [.. heard.OfType<HeardLeak>()];
     }
 

@@ -54,7 +54,7 @@ public sealed record WaterMap
         Work.InParallel(drawn.Length, cancel, i =>
         {
             // One leak after the other: together their fields might take more than there is.
-            if (LeakWater.Of(plan, drawn[i].Room, drawn[i].Leak, _ => null, floors, cancel).Reach is not { } reach)
+            if (LeakWater.OnFloors(plan, drawn[i].Room, drawn[i].Leak, floors, cancel).Reach is not { } reach)
             {
                 return;
             }

@@ -41,7 +41,7 @@ public static class MountingVerdict
         AddTravel(drive, spec, found);
         if (spec.Mount is Mount.Strap or Mount.Stem)
         {
-            AddStraps(main, drive.Mounting, spec, plan.Catalogue.StrapLimits, found);
+            AddStraps(main, drive, spec, plan.Catalogue.StrapLimits, found);
         }
 
         return found.Findings;
@@ -51,7 +51,27 @@ public static class MountingVerdict
     /// <param name="plan">A checked plan.</param>
     /// <param name="mainId">One of its mains.</param>
     /// <remarks>A stroke that ends short is no matter of this: the valve turns, and water runs on.</remarks>
-    public static bool Holds(Plan plan, string mainId) => Of(plan, mainId).All(f => f.Severity != Severity.Stop || f.Code == "stops-short");
+    public static bool Holds(Plan plan, string mainId)
+    {
+        MainValve main = plan.Main(mainId);
+        return main.Drive is not { } drive || !(Stalls(drive) || StrapLoad(main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits) is { IsBeyond: true });
+    }
+
+    /// <summary>By its axis offset; where somebody has watched it shut with the straps tight, it did not.</summary>
+    private static bool Stalls(FittedDrive drive) =>
+        Travel(drive) is { Shuts: true, Fits: false } && StrokeSeen.EndAngleDeg(drive) is null;
+
+    /// <param name="ForceN">Of each strap.</param>
+    /// <param name="LimitN">What the pipe stands; <see langword="null"/>: its material is not known.</param>
+    private readonly record struct StrapPull(double ForceN, double? LimitN)
+    {
+        public bool IsBeyond => ForceN > LimitN;
+    }
+
+    private static StrapPull? StrapLoad(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own) =>
+        spec is { Mount: Mount.Strap or Mount.Stem, RatedTorque: { } torque } && drive.Mounting is { FirstStrapM: { } first, SecondStrapM: { } second } mounting
+            ? new StrapPull(Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide), LimitN(main, mounting, own))
+            : null;
 
     private static void AddTravel(FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
@@ -70,9 +90,8 @@ public static class MountingVerdict
         }
         else if (travel is { ExcessDeg: > StrainNoticedDeg })
         {
-            // Where somebody has watched it shut with the straps tight, it did not stall.
             found.Add(
-                travel.Fits || seen is not null ? Severity.Caution : Severity.Stop,
+                Stalls(drive) ? Severity.Stop : Severity.Caution,
                 "drives-against-stop",
                 "drive/mounting/alongOpenM",
                 "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.",
@@ -86,21 +105,21 @@ public static class MountingVerdict
         }
     }
 
-    private static void AddStraps(MainValve main, Mounting? mounting, DriveSpec spec, StrapLimits own, FindingCollector found)
+    private static void AddStraps(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, FindingCollector found)
     {
-        if (mounting is not { FirstStrapM: { } first, SecondStrapM: { } second } || spec.RatedTorque is not { } torque)
+        if (StrapLoad(main, drive, spec, own) is not { } load)
         {
             found.Note("straps-not-measured", "drive/mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
             return;
         }
 
-        if (!mounting.StrapsOnOneSide && (main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes))
+        if (drive.Mounting is { StrapsOnOneSide: false } && (main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes))
         {
             found.Caution("strap-at-elbow", "drive/mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
         }
 
-        double force = Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide);
-        if (LimitN(main, mounting, own) is not { } limit)
+        double force = load.ForceN;
+        if (load.LimitN is not { } limit)
         {
             found.Caution("strapped-pipe-unknown", "drive/mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
             return;
@@ -109,7 +128,7 @@ public static class MountingVerdict
         if (force > CautionShareOfLimit * limit)
         {
             found.Add(
-                force > limit ? Severity.Stop : Severity.Caution,
+                load.IsBeyond ? Severity.Stop : Severity.Caution,
                 "straps-pull-hard",
                 "drive/mounting/firstStrapM",
                 "Each strap pulls {force}; this pipe stands {limit}.",

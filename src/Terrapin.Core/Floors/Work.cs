@@ -7,6 +7,7 @@ internal static class Work
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static void InParallel(int count, CancellationToken cancel, Action<int> each)
     {
+        cancel.ThrowIfCancellationRequested();
         if (count == 1)
         {
             each(0);

@@ -18,6 +18,9 @@ public static class DrawingSize
     /// <summary>Each leak has a field of its own over the cells of its sheet, or as many as its water can cover.</summary>
     private const double MostFieldCells = 6e7;
 
+    /// <summary>The same in all combinations of what is not known, so that an edit of the drawing is answered in a second or two.</summary>
+    private const double MostFieldCellsTried = 4e6;
+
     private const int MostUnknowns = 4;
 
     /// <summary>A film stands at least so high for each degree of the contact angle, up to 95°, m: bounds how far a leak reaches.</summary>
@@ -52,7 +55,9 @@ public static class DrawingSize
 
             if (cells <= MostCells && fieldCells <= MostFieldCells)
             {
-                return (cell, Math.Clamp((int)Math.Log2(MostFieldCells / Math.Max(1, fieldCells)), 0, MostUnknowns));
+                // One at least, unless that alone would double what is the most already.
+                int least = fieldCells <= MostFieldCells / 2 ? 1 : 0;
+                return (cell, Math.Clamp((int)Math.Log2(MostFieldCellsTried / Math.Max(1, fieldCells)), least, MostUnknowns));
             }
         }
 

@@ -17,8 +17,16 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, Lea
     /// <summary>What the sensors make of it; both ends of a rehearsal ask for the same.</summary>
     public LeakOnFloor? OnFloor { get; private init; }
 
+    /// <summary>As a rehearsal needs it: where no sensor is drawn, nothing asks where the water comes.</summary>
     /// <param name="closes">The index of the main that closes, for the way of the leak's water.</param>
-    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, Func<WaterWay, int?> closes, FloorMemory floors, CancellationToken cancel)
+    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, Func<WaterWay, int?> closes, FloorMemory floors, CancellationToken cancel) =>
+        Of(plan, roomIndex, leakIndex, closes, floors, cancel, onFloors: plan.Sensors.Any(s => s.At is not null || s.Path.Count > 1));
+
+    /// <summary>With all that its water comes to on the drawn floors.</summary>
+    public static LeakWater OnFloors(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
+        Of(plan, roomIndex, leakIndex, _ => null, floors, cancel, onFloors: true);
+
+    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, Func<WaterWay, int?> closes, FloorMemory floors, CancellationToken cancel, bool onFloors)
     {
         Room room = plan.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
@@ -27,7 +35,7 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, Lea
         LeakFlow most = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Most, closing);
         double mostM3PerS = most.At(LeakFlow.OpenValveK);
         double leastM3PerS = Math.Min(mostM3PerS, least.At(LeakFlow.OpenValveK));
-        var reach = LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel);
+        LeakReach? reach = onFloors ? LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel) : null;
         return new LeakWater(roomIndex, leakIndex, closing, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
     }
 }

@@ -164,6 +164,30 @@ public class RehearserTests
         Close(before + (0.00203 * 0.4 / 3), Away(plan with { Pipes = [.. plan.Pipes, cellar] }).DrainDown.PipesM3);
     }
 
+    [Theory]
+    [InlineData(-0.004, -0.004, null, Outcome.TellsOnly)]
+    [InlineData(-0.002, -0.002, null, Outcome.Closes)]
+    [InlineData(-0.004, -0.004, 90.0, Outcome.Closes)]
+    public void A_mounting_that_stalls_is_not_counted_on_until_somebody_has_seen_it_shut(double open, double closed, double? seenDeg, Outcome outcome)
+    {
+        var mounting = new Mounting { GripRadiusM = 0.05, AlongOpenM = open, AlongClosedM = closed, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper };
+        Rehearsed rehearsed = Away(House().WithDrive(d => d with { Mounting = mounting, Strokes = [Tight(12, seenDeg)] }));
+        Assert.Equal(outcome, rehearsed.Outcome);
+        Assert.Equal(outcome == Outcome.Closes ? null : Cause.DriveCannotClose, rehearsed.Cause);
+    }
+
+    [Theory]
+    [InlineData(PipeMaterial.CrossLinkedPolyethylene, Outcome.TellsOnly)]
+    [InlineData(PipeMaterial.Copper, Outcome.Closes)]
+    public void Straps_beyond_what_the_pipe_stands_are_not_counted_on(PipeMaterial pipe, Outcome outcome)
+    {
+        // 11 N·m on straps 45 and 105 mm off on one side: 183 N each.
+        Plan plan = House();
+        plan = plan with { Catalogue = plan.Catalogue with { Drives = [.. plan.Catalogue.Drives.Select(d => d.Id == "sd-12" ? d with { RatedTorque = d.RatedTorque! with { Nm = 11 } } : d)] } };
+        var mounting = new Mounting { FirstStrapM = 0.045, SecondStrapM = 0.105, StrapsOnOneSide = true, StrappedPipe = pipe };
+        Assert.Equal(outcome, Away(plan.WithDrive(d => d with { SpecId = "sd-12", Mounting = mounting })).Outcome);
+    }
+
     [Fact]
     public void A_valve_passes_no_more_than_the_leak_runs()
     {

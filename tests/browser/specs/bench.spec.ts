@@ -5,7 +5,7 @@ const worked = [
   ['supply-test', '23.7 L/min'],
   ['closing', '5.2 L'],
   ['drain-down', '22 L'],
-  ['torque', '1.12 ×'],
+  ['torque', '1.68 ×'],
   ['axis-offset', '85.4°'],
   ['straps', '88 N'],
   ['battery', '10.8 years'],

@@ -8,9 +8,21 @@ test('drives are ranked, with what speaks against each', async ({ page, demo }) 
   const drives = page.getByRole('radiogroup', { name: 'Drive', exact: true }).getByRole('radio')
   await expect(drives).toHaveCount(4)
   await expect(drives.first()).toContainText('Saddle drive SA-20')
-  await expect(drives.first()).toContainText('1.31 ×')
+  await expect(drives.first()).toContainText('2.27 ×')
   await expect(drives.first()).toContainText('290 EUR')
-  await expect(drives.filter({ hasText: 'Strap drive SD-12' })).toContainText('it may stall part way')
+  await expect(drives.filter({ hasText: 'Strap drive SD-12' })).toContainText('it may stall as the valve ages')
+})
+
+test('a drive says on which supply it is judged, and another is one press away', async ({ page, demo }) => {
+  await page.goto(demo + drive)
+  const tally = page.getByRole('region', { name: 'Tally' })
+  await expect(page.getByText('Judged from an outlet, battery behind it.').first()).toBeVisible()
+  await expect(tally).toContainText('2.27 ×')
+  await page.getByRole('button', { name: 'on batteries: 1.93 ×' }).click()
+  await expect(page.getByText('Judged on batteries.').first()).toBeVisible()
+  await expect(tally).toContainText('1.93 ×')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('button', { name: 'on batteries: 1.93 ×' })).toBeVisible()
 })
 
 test('an axis beside the stem is dragged, and the leak runs on until it is back', async ({ page, demo }) => {

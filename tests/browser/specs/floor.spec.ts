@@ -51,12 +51,12 @@ test('a house is drawn from nothing by keyboard, and a sensor that moves changes
   const puck = page.getByRole('button', { name: /^Sensor Puck at/ })
   await expect(puck).toHaveAccessibleName('Sensor Puck at 2.00 m, 1.50 m')
   const knows = page.getByRole('listitem').filter({ hasText: 'Basin hose' })
-  // A circle of 1.5 m that the wall half a metre behind the leak cuts, in a film of 2.73 mm.
-  await expect(knows).toContainText('13.8 L')
+  // A circle of 1.5 m that the wall half a metre behind the leak cuts, in a film of 2.73 mm or more: the flow is not known.
+  await expect(knows).toContainText(/13\.\d L to 16\.\d L/)
   await puck.focus()
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowLeft')
   await expect(puck).toHaveAccessibleName('Sensor Puck at 1.50 m, 1.50 m')
-  await expect(knows).toContainText(/(6\.[89]|7\.0)\d* L/)
+  await expect(knows).toContainText(/6\.[5-9]\d* L to/)
 
   // Dragged back by hand.
   const box = (await puck.boundingBox())!
@@ -64,7 +64,13 @@ test('a house is drawn from nothing by keyboard, and a sensor that moves changes
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2 + 120, box.y + box.height / 2, { steps: 6 })
   await page.mouse.up()
-  await expect(knows).not.toContainText(/(6\.[89]|7\.0)\d* L/)
+  await expect(knows).not.toContainText(/6\.[5-9]\d* L to/)
+
+  // The map is read as a span, too.
+  await page.getByRole('group', { name: /^The drawing of this storey/ }).focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(page.getByText(/out before the water is here/)).toBeVisible()
+  await expect(page.locator('strong').filter({ hasText: / to / })).toBeVisible()
 })
 
 test('the map of the demo is read by arrows, leak by leak, and the water runs by time', async ({ page, demo }) => {

@@ -71,7 +71,7 @@ test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, 
   await expect(page.getByText('Revision 2')).toBeVisible()
   await type(page, 'Delay before closing', '2 min', '2 min')
   await expect.poll(() => litres(page)).toBeGreaterThan(before + 20)
-  await expect(page.getByTestId('escape')).toContainText(`was ${before} L, now`)
+  await expect(page.getByTestId('escape')).toContainText(`was ${before} L to`)
   await page.getByLabel('Delay', { exact: true }).fill('200')
   await expect.poll(() => litres(page)).toBeGreaterThan(before + 40)
 
