@@ -22,6 +22,9 @@ public sealed class BenchApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("battery", """{"capacityMah":1100,"usableShare":0.85,"sleepUa":4,"taskEnergyJ":0.036,"voltageV":3,"taskIntervalS":3600,"selfDischargePerYear":0.02}""", "lifeYears", 10.8)]
     [InlineData("backup", """{"capacityMah":4000,"usableShare":0.8,"drawMa":28}""", "hours", 114)]
     [InlineData("film", """{"contactAngleDeg":60,"position":"corner","distanceM":1.2}""", "volumeM3", 3.08e-3)]
+    [InlineData("film", """{"contactAngleDeg":25,"position":"corner","distanceM":1.2,"flowM3PerS":0.0005}""", "filmM", 3.10e-3)]
+    [InlineData("film", """{"contactAngleDeg":25,"position":"open","distanceM":1.2,"flowM3PerS":0.0005}""", "filmM", 2.19e-3)]
+    [InlineData("film", """{"contactAngleDeg":1,"position":"open","distanceM":1.2,"flowM3PerS":1.6666667e-5}""", "filmM", 0.94e-3)]
     public async Task Worked_numbers(string name, string body, string key, double value)
     {
         HttpResponseMessage answer = await server.Http.PostAsync($"/api/bench/{name}", TestServer.Json(body));

@@ -77,7 +77,7 @@ internal static class BenchCalculators
 
     public static FilmResult FilmOf(FilmInput input)
     {
-        double film = Film.HeightM(input.ContactAngleDeg);
+        double film = Math.Max(Film.HeightM(input.ContactAngleDeg), Film.ViscousHeightM(input.FlowM3PerS, input.Position.OpenShare()));
         return new FilmResult(film, LevelFloor.VolumeM3(film, input.Position, input.DistanceM));
     }
 

@@ -160,4 +160,8 @@ public sealed record FilmInput
 
     [Limits(0, 200, "m")]
     public required double DistanceM { get; init; }
+
+    /// <summary>Of the leak; nothing: so slow that the finish alone sets the film.</summary>
+    [Limits(0, 0.05, "m³/s")]
+    public double FlowM3PerS { get; init; }
 }

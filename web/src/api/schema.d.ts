@@ -1086,6 +1086,11 @@ export interface components {
             position: components["schemas"]["FloorPosition"];
             /** Format: double */
             distanceM: number;
+            /**
+             * Format: double
+             * @description Of the leak; nothing: so slow that the finish alone sets the film.
+             */
+            flowM3PerS?: number;
         };
         FilmResult: {
             /** Format: double */

@@ -261,7 +261,7 @@ export const calculators: Calculator[] = [
     id: 'film',
     title: 'Film and distance',
     lead: 'How much water is on a level floor before it reaches a sensor.',
-    start: { contactAngleDeg: 60, position: 'wall' as const, distanceM: 1.2 },
+    start: { contactAngleDeg: 60, position: 'wall' as const, distanceM: 1.2, flowM3PerS: 0.0005 },
     measures: [
       { key: 'distanceM', label: 'From the leak to the sensor', kind: 'length' },
       {
@@ -270,6 +270,7 @@ export const calculators: Calculator[] = [
         kind: 'angle',
         how: 'Polished stone 25°, glazed tile 45°, matt tile 60°, vinyl 80°, waxed wood 95°.',
       },
+      { key: 'flowM3PerS', label: 'Flow of the leak', kind: 'flow', how: 'A fast leak spreads thicker.' },
     ],
     choices: [
       { key: 'position', label: 'The leak stands', choices: positions.filter((p) => p.value !== 'unknown') },
@@ -279,8 +280,10 @@ export const calculators: Calculator[] = [
       { name: 'On the floor by then', text: show('volume', r.volumeM3, system) },
       { name: 'Film', text: show('smallLength', r.filmM, system) },
     ],
-    formula: 'e = 2·ℓ·sin(θ/2), ℓ = √(γ/ρg); e·πd², half of it at a wall, a quarter in a corner',
-    source: 'P.-G. de Gennes, F. Brochard-Wyart, D. Quéré, Capillarity and Wetting Phenomena.',
+    formula:
+      'e = 2·ℓ·sin(θ/2), ℓ = √(γ/ρg), or 0.623·(3νQₑ/g)^¼ if that is higher, Qₑ = Q over the open share of the circle; e·πd², half of it at a wall, a quarter in a corner',
+    source:
+      'P.-G. de Gennes, F. Brochard-Wyart, D. Quéré, Capillarity and Wetting Phenomena; H. E. Huppert 1982.',
     picture: FilmPicture,
   }),
 ]

@@ -102,7 +102,7 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
               <span class="text-faded block text-[13px]">Escape</span>
               <ChangedFigure
                 data-testid="escape"
-                class="text-5xl leading-none font-bold"
+                class="text-4xl leading-none font-bold sm:text-5xl"
                 :class="rehearsed.endless ? 'text-clay' : 'text-river'"
                 :now="escapeText(rehearsed, preferences.system)"
                 :before="before && escapeText(before, preferences.system)"
