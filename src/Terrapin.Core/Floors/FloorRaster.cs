@@ -125,14 +125,18 @@ public sealed class FloorRaster
         {
             int column = sheet.ColumnAt(at.AcrossM);
             int row = sheet.RowAt(at.DownM);
+            if (sheet.CellAt(at.AcrossM, at.DownM) is >= 0 and var own && Room[own] == roomIndex)
+            {
+                return own;
+            }
+
             for (int y = Math.Max(1, row - 1); y <= Math.Min(sheet.Rows - 2, row + 1); y++)
             {
                 for (int x = Math.Max(1, column - 1); x <= Math.Min(sheet.Columns - 2, column + 1); x++)
                 {
                     int cell = sheet.Cell(x, y);
                     (double middleX, double middleY) = sheet.MiddleOf(cell);
-                    // Ties go to the cell that the place lies in, whatever the last digit.
-                    double apart = x == column && y == row ? -1 : Math.Max(Math.Abs(middleX - at.AcrossM), Math.Abs(middleY - at.DownM));
+                    double apart = Math.Max(Math.Abs(middleX - at.AcrossM), Math.Abs(middleY - at.DownM));
                     if (Room[cell] == roomIndex && apart < least)
                     {
                         (nearest, least) = (cell, apart);

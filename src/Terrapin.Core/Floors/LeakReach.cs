@@ -26,6 +26,9 @@ public sealed class LeakReach
     private readonly double mostM3PerS;
     private readonly List<Combination> combinations = [];
 
+    /// <summary>Of all combinations.</summary>
+    private readonly Track[] tracks;
+
     /// <summary>One field, with the drains on its way at both ends of what they take.</summary>
     private readonly record struct Track(FloorField Field, DrainsOnWay MostTaken, DrainsOnWay LeastTaken);
 
@@ -69,6 +72,7 @@ public sealed class LeakReach
         }
 
         Taken = taken;
+        tracks = [.. combinations.SelectMany(c => c.Tracks)];
     }
 
     /// <summary>The reach of a leak; <see langword="null"/> where it is not drawn, or no floor is drawn there.</summary>
@@ -110,20 +114,31 @@ public sealed class LeakReach
     public bool IsExact => leastM3PerS == mostM3PerS && Taken.Count == 0 && LeftOut is null && !UnknownDrains.Any();
 
     /// <summary>Whether the field ends because nobody waits longer.</summary>
-    public bool IsCut => Tracks.Any(t => t.Field.IsCut);
+    public bool IsCut => tracks.Any(t => t.Field.IsCut);
 
     /// <summary>What its whole reach takes at most, m³.</summary>
-    public double TotalM3 => Tracks.Max(t => t.Field.TotalM3);
+    public double TotalM3 => tracks.Max(t => t.Field.TotalM3);
 
     /// <summary>The drains that its water comes to and that are not known to take so and so much.</summary>
-    public IEnumerable<RasterDrain> UnknownDrains => Tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct()
+    public IEnumerable<RasterDrain> UnknownDrains => tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct()
         .Where(d => plan.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
 
     /// <summary>Whether its water may come to a cell.</summary>
-    public bool MayReach(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)));
+    public bool MayReach(int cell)
+    {
+        foreach (Track track in tracks)
+        {
+            if (double.IsFinite(track.Field.ArrivalM3(cell)))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     /// <summary>Whether a drain takes its water before so much lies on the floor, or may.</summary>
-    public bool DrainMayTake(int cell) => Tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)) && double.IsInfinity(t.MostTaken.OutM3(t.Field.ArrivalM3(cell), leastM3PerS)));
+    public bool DrainMayTake(int cell) => tracks.Any(t => double.IsFinite(t.Field.ArrivalM3(cell)) && double.IsInfinity(t.MostTaken.OutM3(t.Field.ArrivalM3(cell), leastM3PerS)));
 
     /// <summary>On the floor before the water is in a cell; what drains take is not counted.</summary>
     public ReachBounds LyingM3(int cell)
@@ -165,7 +180,7 @@ public sealed class LeakReach
     {
         float[] latest = new float[Raster.Count];
         Array.Fill(latest, float.PositiveInfinity);
-        Tracks.First().Field.Visit((cell, _) => latest[cell] = (float)LatestM3(cell, depthM));
+        tracks[0].Field.Visit((cell, _) => latest[cell] = (float)LatestM3(cell, depthM));
         return latest;
     }
 
@@ -224,12 +239,11 @@ public sealed class LeakReach
 
     private double Rounded => combinations is [{ Tracks.Length: 1 }] ? 0 : RoundedShare;
 
-    private IEnumerable<Track> Tracks => combinations.SelectMany(c => c.Tracks);
 
     /// <summary>The lowest that its film may be in a room, m.</summary>
-    public double ThinnestFilmM(int room) => Tracks.Min(t => t.Field.FilmM(room));
+    public double ThinnestFilmM(int room) => tracks.Min(t => t.Field.FilmM(room));
 
-    private double ThickestFilmM(int room) => Tracks.Max(t => t.Field.FilmM(room));
+    private double ThickestFilmM(int room) => tracks.Max(t => t.Field.FilmM(room));
 
     /// <summary>Adds what comes of some guesses; the fields of each are made side by side.</summary>
     private void Combine(FloorMemory.Drawing drawing, SpreadRequest request, IReadOnlyList<GroundGuess> guesses, CancellationToken cancel)

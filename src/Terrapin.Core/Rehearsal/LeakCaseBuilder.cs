@@ -31,10 +31,9 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, int? Closing, Lea
         Room room = plan.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
         int? closing = closes(WaterWay.To(plan, leak.PipeId));
-        LeakFlow least = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Least, closing);
-        LeakFlow most = LeakSupply.FlowOf(plan, roomIndex, leakIndex, Corner.Most, closing);
+        (LeakFlow least, LeakFlow most) = LeakSupply.FlowsOf(plan, roomIndex, leakIndex, closing);
         double mostM3PerS = most.At(LeakFlow.OpenValveK);
-        double leastM3PerS = Math.Min(mostM3PerS, least.At(LeakFlow.OpenValveK));
+        double leastM3PerS = least == most ? mostM3PerS : Math.Min(mostM3PerS, least.At(LeakFlow.OpenValveK));
         LeakReach? reach = onFloors ? LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel) : null;
         return new LeakWater(roomIndex, leakIndex, closing, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
     }

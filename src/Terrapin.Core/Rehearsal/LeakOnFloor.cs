@@ -30,13 +30,12 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
 {
     private readonly FloorRaster raster = reach.Raster;
     private readonly HashSet<DryBecause> reasons = [];
-    private readonly Dictionary<string, Spot[]> spots = [];
     private readonly Dictionary<(string SensorId, double GapM), FloorTrip> trips = [];
 
     /// <summary>Whether a sensor is drawn where this leak's water may come: in its room, or anywhere that it reaches.</summary>
     public bool Hears(Sensor sensor)
     {
-        Spot[] lies = SpotsOf(sensor);
+        Spot[] lies = SensorSpots.Of(plan, raster, sensor);
         return lies.Length > 0 && (sensor.RoomId == room.Id || lies.Any(s => reach.MayReach(s.Cell)));
     }
 
@@ -60,7 +59,7 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         }
 
         // A rope trips where any of it is wet.
-        Spot[] lies = SpotsOf(sensor);
+        Spot[] lies = SensorSpots.Of(plan, raster, sensor);
         ReachBounds[] each = [.. lies.Select(s => reach.OutM3(s.Cell, s.OffX, s.OffY, gapM))];
         var trip = new ReachBounds(each.Min(b => b.LowM3), each.Min(b => b.HighM3));
         DryBecause dry = double.IsFinite(trip.HighM3) ? DryBecause.Nothing : Why(lies, trip);
@@ -147,47 +146,5 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         return reach.IsCut
             ? $"more than {Spreading.MostM3 * 1000:0} L would be out before its water comes to one"
             : "its water comes to none of them, for walls, plinths or thresholds";
-    }
-
-    /// <summary>A place of a sensor: a cell, and how far from its middle in cells.</summary>
-    private readonly record struct Spot(int Cell, double OffX, double OffY);
-
-    private Spot[] SpotsOf(Sensor sensor) => spots.TryGetValue(sensor.Id, out Spot[]? known) ? known : spots[sensor.Id] = [.. Lies(sensor)];
-
-    private IEnumerable<Spot> Lies(Sensor sensor)
-    {
-        int index = 0;
-        while (plan.Rooms[index].Id != sensor.RoomId)
-        {
-            index++;
-        }
-
-        string? storeyId = plan.Rooms[index].StoreyId;
-        if (sensor.Path.Count > 1)
-        {
-            return AlongThePath(sensor.Path).Select(p => raster.CellAt(storeyId, index, p)).Where(c => c >= 0).Distinct().Select(c => new Spot(c, 0, 0));
-        }
-
-        if (sensor.At is not { } at || raster.CellAt(storeyId, index, at) is not (>= 0 and var cell))
-        {
-            return [];
-        }
-
-        (double x, double y) = raster.SheetOf(cell).MiddleOf(cell);
-        return [new Spot(cell, Math.Clamp((at.AcrossM - x) / raster.CellM, -0.5, 0.5), Math.Clamp((at.DownM - y) / raster.CellM, -0.5, 0.5))];
-    }
-
-    private IEnumerable<FloorPoint> AlongThePath(IReadOnlyList<FloorPoint> path)
-    {
-        for (int i = 1; i < path.Count; i++)
-        {
-            double dx = path[i].AcrossM - path[i - 1].AcrossM;
-            double dy = path[i].DownM - path[i - 1].DownM;
-            int steps = Math.Max(1, (int)Math.Ceiling(Math.Sqrt((dx * dx) + (dy * dy)) / (raster.CellM / 2)));
-            for (int step = 0; step <= steps; step++)
-            {
-                yield return new FloorPoint { AcrossM = path[i - 1].AcrossM + (dx * step / steps), DownM = path[i - 1].DownM + (dy * step / steps) };
-            }
-        }
     }
 }

@@ -45,6 +45,14 @@ internal sealed class LeakSupply
     public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex, Corner corner, int? closing = null) =>
         new LeakSupply(plan, roomIndex, leakIndex, closing, new Screening(corner)).Flow();
 
+    /// <summary>The leak's flow at both ends of what is not known; one and the same where all is.</summary>
+    public static (LeakFlow Least, LeakFlow Most) FlowsOf(Plan plan, int roomIndex, int leakIndex, int? closing)
+    {
+        var screening = new Screening(Corner.Most);
+        LeakFlow most = new LeakSupply(plan, roomIndex, leakIndex, closing, screening).Flow();
+        return (screening.Any ? FlowOf(plan, roomIndex, leakIndex, Corner.Least, closing) : most, most);
+    }
+
     public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
         Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
 
