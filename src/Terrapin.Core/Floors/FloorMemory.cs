@@ -81,6 +81,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
         private readonly Dictionary<(SpreadRequest, GroundGuess), LinkedListNode<Kept>> fields = [];
         private readonly LinkedList<Kept> byUse = [];
         private readonly Dictionary<int, IReadOnlyList<FloorUnknown>> unknowns = [];
+        private readonly Dictionary<(int Cell, double OffXM, double OffYM, double LeastM3PerS, double MostM3PerS), LeakReach> reaches = [];
         private readonly Dictionary<(int Cell, double OffXM, double OffYM), double> shares = [];
 
         private sealed record Kept((SpreadRequest, GroundGuess) Key, FloorField Field);
@@ -115,6 +116,27 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
             {
                 return unknowns.TryGetValue(datumRoom, out IReadOnlyList<FloorUnknown>? known) ? known : unknowns[datumRoom] = [.. FloorUnknowns.Of(plan, datumRoom)];
             }
+        }
+
+        /// <summary>The reach of a leak, put together once as long as its fields are kept.</summary>
+        internal LeakReach ReachOf((int Cell, double OffXM, double OffYM, double LeastM3PerS, double MostM3PerS) leak, Func<LeakReach> make)
+        {
+            lock (memory.gate)
+            {
+                if (reaches.TryGetValue(leak, out LeakReach? known))
+                {
+                    return known;
+                }
+            }
+
+            LeakReach reach = make();
+            lock (memory.gate)
+            {
+                reaches[leak] = reach;
+                memory.Bound();
+            }
+
+            return reach;
         }
 
         /// <summary>The field of a leak.</summary>
@@ -175,6 +197,9 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
                 return false;
             }
 
+            // They hold on to fields.
+            reaches.Clear();
+
             byUse.RemoveLast();
             fields.Remove(kept.Key);
             Bytes -= kept.Field.Bytes;
@@ -213,7 +238,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
         foreach (Room room in plan.Rooms)
         {
             key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall}");
-            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains.Select(d => d.At)).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
+            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
             key.Append(room.Leaks.Count(l => l.At is not null));
         }
 

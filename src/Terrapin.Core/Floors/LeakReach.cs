@@ -99,7 +99,10 @@ public sealed class LeakReach
         }
 
         (double x, double y) = drawing.Raster.SheetOf(cell).MiddleOf(cell);
-        return new LeakReach(plan, drawing, cell, at.AcrossM - x, at.DownM - y, leastM3PerS, mostM3PerS, cancel);
+        (double offX, double offY) = (at.AcrossM - x, at.DownM - y);
+        return drawing.ReachOf(
+            (cell, offX, offY, leastM3PerS, mostM3PerS),
+            () => new LeakReach(plan, drawing, cell, offX, offY, leastM3PerS, mostM3PerS, cancel));
     }
 
     public FloorRaster Raster { get; }

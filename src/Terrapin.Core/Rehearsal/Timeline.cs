@@ -87,9 +87,9 @@ public sealed record TimelinePoint(double TimeS, double VolumeM3);
 public sealed record SensorTrip(string LeakId, string SensorId, Bounds VolumeM3, double? TimeS);
 
 /// <summary>What runs out after the shut-off, each an upper bound.</summary>
-/// <param name="PipesM3">Pipe between valve and leak that lies above the leak, m³.</param>
+/// <param name="PipesM3">All pipe behind the shut valve that lies above the leak, m³.</param>
 /// <param name="TankM3">A pressure tank on the house side, m³.</param>
-/// <param name="HeaterM3">A heater's contents, m³.</param>
+/// <param name="HeaterM3">The contents of heaters, m³.</param>
 public sealed record DrainParts(double PipesM3, double TankM3, double HeaterM3)
 {
     public double TotalM3 => PipesM3 + TankM3 + HeaterM3;

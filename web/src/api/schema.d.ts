@@ -951,7 +951,7 @@ export interface components {
         DrainParts: {
             /**
              * Format: double
-             * @description Pipe between valve and leak that lies above the leak, m³.
+             * @description All pipe behind the shut valve that lies above the leak, m³.
              */
             pipesM3: number;
             /**
@@ -961,7 +961,7 @@ export interface components {
             tankM3: number;
             /**
              * Format: double
-             * @description A heater's contents, m³.
+             * @description The contents of heaters, m³.
              */
             heaterM3: number;
             /** Format: double */
