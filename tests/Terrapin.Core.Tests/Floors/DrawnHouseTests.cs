@@ -164,6 +164,21 @@ public class DrawnHouseTests
     }
 
     [Fact]
+    public void What_is_kept_of_a_drawing_knows_what_its_drains_take()
+    {
+        var floors = new FloorMemory();
+        double? Trip(double capacity)
+        {
+            Room hall = Rectangle("hall", 0, 0, 4, 3) with { Drains = [new FloorDrain { At = Point(2, 1), CapacityM3PerS = capacity }] };
+            return Assert.Single(Assessor.Assess(House([hall], [], "hall", Point(1, 1), 12, [("hall", Point(3.5, 1))]), floors).Trips).VolumeM3.High;
+        }
+
+        Assert.True(Trip(1e-5) < Trip(1e-4));
+        Assert.Null(Trip(3e-4));
+        Assert.Equal(Trip(1e-5), Trip(1e-5));
+    }
+
+    [Fact]
     public void Beyond_more_unknowns_than_are_tried_there_is_no_upper_bound()
     {
         Room[] rooms = [.. Enumerable.Range(0, 7).Select(i => Rectangle($"r{i}", 2 * i, 0, 2, 2))];
