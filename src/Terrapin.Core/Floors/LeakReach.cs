@@ -6,10 +6,7 @@ namespace Terrapin.Core.Floors;
 /// <summary>Litres out of the pipe when the water is somewhere, between the two ends of all that is not known.</summary>
 /// <param name="LowM3">m³; infinite: it never is, whatever is not known.</param>
 /// <param name="HighM3">m³; infinite: it may never be.</param>
-public readonly record struct ReachBounds(double LowM3, double HighM3)
-{
-    public static ReachBounds Never { get; } = new(double.PositiveInfinity, double.PositiveInfinity);
-}
+public readonly record struct ReachBounds(double LowM3, double HighM3);
 
 /// <summary>
 /// Where the water of one drawn leak comes, and after how many litres: the hull over all combinations of what is not known on
@@ -241,7 +238,6 @@ public sealed class LeakReach
     }
 
     private double Rounded => combinations is [{ Tracks.Length: 1 }] ? 0 : RoundedShare;
-
 
     /// <summary>The lowest that its film may be in a room, m.</summary>
     public double ThinnestFilmM(int room) => tracks.Min(t => t.Field.FilmM(room));

@@ -28,7 +28,6 @@ public sealed class Spreading : IDisposable
     private readonly Ground ground;
     private readonly FloorSheet sheet;
     private readonly SpreadScratch scratch;
-    private readonly CancellationToken cancel;
     private readonly int columns;
     private readonly double cellM2;
     private readonly float cellM;
@@ -36,7 +35,7 @@ public sealed class Spreading : IDisposable
     private readonly float[] wayM;
     private readonly float[] arrivalM3;
     private readonly SpreadScratch.Marks[] known;
-    private readonly StreamWidth width;
+    private readonly Stream stream;
     private readonly double[] roomFilmM;
     private readonly List<Sink> all = [];
     private readonly Stack<Sink> fed = new();
@@ -54,12 +53,10 @@ public sealed class Spreading : IDisposable
     /// <param name="raster">The floors.</param>
     /// <param name="ground">How high they stand, and their film.</param>
     /// <param name="request">Where, and how fast.</param>
-    /// <param name="cancel">Stops the work.</param>
-    public Spreading(FloorRaster raster, Ground ground, SpreadRequest request, CancellationToken cancel = default)
+    public Spreading(FloorRaster raster, Ground ground, SpreadRequest request)
     {
         this.raster = raster;
         this.ground = ground;
-        this.cancel = cancel;
         sheet = raster.SheetOf(request.Cell);
         columns = sheet.Columns;
         cellM = (float)raster.CellM;
@@ -71,13 +68,14 @@ public sealed class Spreading : IDisposable
         known = scratch.Known;
         double share = OpenCircle.ShareAt(raster, request.Cell, request.OffXM, request.OffYM);
         double filmM = Film.ViscousHeightM(request.FilmM3PerS, share);
-        width = new StreamWidth(ground, request, Film.ViscousHeightM(request.LeastM3PerS, share), Film.ViscousHeightM(request.MostM3PerS, share));
         roomFilmM = new double[ground.Rooms];
         for (int room = 0; room < roomFilmM.Length; room++)
         {
             roomFilmM[room] = Math.Max(ground.FilmM(room), filmM);
         }
 
+        var width = new StreamWidth(ground, request, Film.ViscousHeightM(request.LeastM3PerS, share), Film.ViscousHeightM(request.MostM3PerS, share));
+        stream = new Stream(raster, ground, sheet, width, roomFilmM);
         Begin(request);
     }
 
@@ -116,9 +114,10 @@ public sealed class Spreading : IDisposable
     }
 
     /// <summary>The field of one leak on the floors that it is on; see the constructor.</summary>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static FloorField From(FloorRaster raster, Ground ground, SpreadRequest request, CancellationToken cancel)
     {
-        using var spreading = new Spreading(raster, ground, request, cancel);
+        using var spreading = new Spreading(raster, ground, request);
         for (int step = 1; spreading.Step(); step++)
         {
             if (step % StepsBetweenLooks == 0)
@@ -235,7 +234,6 @@ public sealed class Spreading : IDisposable
         SeeAround(request.Cell, request.OffXM, request.OffYM);
         Wet(own, request.Cell);
         Meet(own, request.Cell, ground.BedM(request.Cell));
-        var stream = new Stream(raster, ground, sheet, width, roomFilmM);
         if (fallsTo < 0 && stream.Leaves(request.Cell))
         {
             Sink foot = Add(ground.BedM(request.Cell), 0, ground.BedM(request.Cell));
@@ -269,7 +267,6 @@ public sealed class Spreading : IDisposable
         }
 
         int middle = entries[entries.Length / 2];
-        var stream = new Stream(raster, ground, sheet, width, roomFilmM);
         if (fallsTo < 0 && stream.Leaves(middle))
         {
             Follow(foot, middle, stream.From(middle, 0, 0));
