@@ -1,29 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
 import { readFile } from 'node:fs/promises'
 import { expect, remember, test } from '../server.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const screens = ['/', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...['main', 'main?card=pull', 'drive', 'floor', 'options', 'bill', 'catalogue', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse'].map((s) => `${site}/${s}`)]
-
-for (const look of ['light', 'dark']) {
-  for (const width of [1280, 390]) {
-    test(`every screen is accessible and fits, ${look}, ${width} px`, async ({ page, demo }) => {
-      await page.setViewportSize({ width, height: 800 })
-      await remember(page, { look, author: 'Maren Oddy' })
-      for (const screen of screens) {
-        await page.goto(demo + screen)
-        await expect(page.getByRole('main')).toBeVisible()
-        await page.waitForLoadState('networkidle')
-        const serious = (await new AxeBuilder({ page }).analyze()).violations.filter(
-          (v) => v.impact === 'serious' || v.impact === 'critical',
-        )
-        expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`), screen).toEqual([])
-        const overhang = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-        expect(overhang, `${screen} is wider than the window`).toBe(0)
-      }
-    })
-  }
-}
 
 test('keys go to the stages, find places, and show themselves', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/main`)

@@ -123,7 +123,7 @@ const commands = computed<Command[]>(() => [
   <div v-else class="flex min-h-dvh flex-col">
     <header class="bg-sheet border-rule sticky top-0 z-20 border-b">
       <div class="flex items-center gap-2 px-3 py-2 md:gap-3 md:px-4">
-        <RouterLink to="/" aria-label="All sites" class="shrink-0">
+        <RouterLink to="/" aria-label="All sites" class="flex shrink-0 items-center max-md:min-h-11">
           <ShellMark :statuses="open.assessment?.stages ?? []" :size="32" />
         </RouterLink>
         <h1 class="min-w-0 grow truncate text-lg font-bold">{{ open.plan?.site.name ?? ' ' }}</h1>

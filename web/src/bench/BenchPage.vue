@@ -31,7 +31,7 @@ const chosen = computed(() => calculators.find((c) => c.id === route.params.id) 
           <li v-for="calculator in calculators" :key="calculator.id">
             <RouterLink
               :to="`/bench/${calculator.id}`"
-              class="block px-3 py-1.5"
+              class="flex items-center px-3 py-1.5"
               :class="
                 calculator === chosen
                   ? 'bg-moss-wash border-moss font-bold max-md:border-b-3 md:border-l-4'

@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
-import type { Fixture, FloorMapSheet, FloorPoint, FloorRectangle, Plan } from '@/api/types'
-import { draggable } from '@/ui/drag'
-import { bounds, cornersOf, grown, snapTo, toCm } from './geometry'
+import type {
+  Doorway,
+  Fixture,
+  FloorMapSheet,
+  FloorPoint,
+  FloorRectangle,
+  Plan,
+  Room,
+  Sensor,
+} from '@/api/types'
+import { startDrag } from '@/ui/drag'
+import { bounds, cornersOf, grown, holds, middleOf, snapTo, toCm } from './geometry'
 import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
 import { readAt } from './waterMap'
 import WaterMap from './WaterMap.vue'
-import type { Carried, Chosen } from './chosen'
+import { isSame, roomMark, type Carried, type Chosen, type Thing } from './chosen'
 import type { Mark } from './marks'
 
 /**
@@ -20,7 +29,7 @@ const props = defineProps<{
   /** What is out by now, where the water is let run; null: the whole map. */
   outMl: number | null
   chosen: Chosen | null
-  /** A leak point or sensor on its way, ahead of the plan. */
+  /** A thing on its way, ahead of the plan. */
   carried: Carried | null
   /** Where something was refused. */
   marks: Mark[]
@@ -33,8 +42,12 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   choose: [chosen: Chosen]
-  moveRoom: [index: number, by: FloorPoint]
-  movePlace: [chosen: Chosen, to: FloorPoint]
+  /** A thing that is held has come to a place. */
+  carry: [thing: Thing, to: FloorPoint]
+  letGo: []
+  putBack: []
+  /** A thing is to be a step farther. */
+  nudge: [thing: Thing, to: FloorPoint]
   pick: [at: FloorPoint]
   dropSensor: [specId: string, at: FloorPoint]
   read: [at: FloorPoint | null]
@@ -50,7 +63,10 @@ const rooms = computed(() =>
     .map((room, index) => ({ room, index }))
     .filter(({ room }) => room.storeyId === props.storeyId && room.areas?.length),
 )
-const frame = computed(() => {
+/** While something is held the sheet stays as it is, however far the thing is carried. */
+const heldFrame = shallowRef<number[] | null>(null)
+const frame = computed(() => heldFrame.value ?? frameOfAll.value)
+const frameOfAll = computed(() => {
   const box = bounds([
     ...rooms.value.flatMap(({ room }) => room.areas ?? []),
     ...shownMarks.value.map((m) => m.area),
@@ -130,7 +146,7 @@ const wallLines = computed(() =>
 )
 /** Each room's name and size, where they cover the least; smaller where the room is narrow. */
 const names = computed(() =>
-  rooms.value.map(({ room, index }) => {
+  rooms.value.map(({ room }) => {
     const area = room.areas![0]!
     const size = `${area.lengthM} × ${area.widthM} m${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
     const letters = Math.max(room.name.length * 0.55, size.length * 0.44)
@@ -138,7 +154,7 @@ const names = computed(() =>
     const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (free.lengthM * SCALE) / letters))
     const takes = { lengthM: (letters * text) / SCALE, widthM: (2.2 * text) / SCALE }
     const at = leastCrowded(placesIn(free, takes), takes, standing.value)!.at
-    return { room, index, name: room.name, size, at, text, box: boxAround(at, takes) }
+    return { room, name: room.name, size, at, text, box: boxAround(at, takes) }
   }),
 )
 const taken = computed(() => [...standing.value, ...wallLines.value, ...names.value.map(({ box }) => box)])
@@ -156,7 +172,19 @@ const isChosen = (kind: Chosen['kind'], id: string) => props.chosen?.kind === ki
 /** What is drawn can be chosen by pointer and by Tab. */
 function choosing(kind: Chosen['kind'], id: string) {
   const choose = () => emit('choose', { kind, id })
-  return { tabindex: 0, role: 'button', 'aria-pressed': isChosen(kind, id), onClick: choose, onFocus: choose }
+  return {
+    'data-drag': '',
+    tabindex: 0,
+    role: 'button',
+    'aria-pressed': isChosen(kind, id),
+    onClick: choose,
+    onFocus: choose,
+  }
+}
+/** Where a line on the drawing begins. */
+function startOf(thing: Thing, at: FloorPoint) {
+  const from = placeOf(thing, at)
+  return `M${from.acrossM * SCALE} ${from.downM * SCALE}`
 }
 const rect = (area: FloorRectangle) => ({
   x: area.acrossM * SCALE,
@@ -166,62 +194,76 @@ const rect = (area: FloorRectangle) => ({
 })
 const metres = (x: number, y: number): FloorPoint => ({ acrossM: toCm(x / SCALE), downM: toCm(y / SCALE) })
 
-/** Where a dragged room is while it is held, and from where it was taken. */
-const held = ref<{ index: number; from: FloorPoint; by: FloorPoint } | null>(null)
-function roomListeners(index: number) {
-  const area = props.plan.rooms[index]!.areas![0]!
-  const others = rooms.value.filter((r) => r.index !== index).flatMap(({ room }) => room.areas ?? [])
-  const drag = draggable((x, y) => {
-    const at = metres(x, y)
-    held.value ??= { index, from: at, by: { acrossM: 0, downM: 0 } }
-    const moved = {
-      ...area,
-      acrossM: area.acrossM + at.acrossM - held.value.from.acrossM,
-      downM: area.downM + at.downM - held.value.from.downM,
-    }
-    const snapped = snapTo(moved, others)
-    held.value = {
-      ...held.value,
-      by: { acrossM: snapped.acrossM - area.acrossM, downM: snapped.downM - area.downM },
-    }
-  })
-  const drop = () => {
-    drag.pointerup()
-    const by = held.value?.by
-    held.value = null
-    if (by && (by.acrossM || by.downM)) emit('moveRoom', index, by)
-  }
-  return { ...drag, pointerup: drop, pointercancel: drop }
-}
-const shift = (index: number) =>
-  held.value?.index === index
-    ? `translate(${held.value.by.acrossM * SCALE} ${held.value.by.downM * SCALE})`
-    : undefined
+/** Where a thing is drawn: where it is carried, else where the plan has it. */
+const placeOf = (thing: Thing, at: FloorPoint) =>
+  props.carried && isSame(props.carried.thing, thing) ? props.carried.to : at
+const areaOf = (thing: Thing, area: FloorRectangle): FloorRectangle => ({ ...area, ...placeOf(thing, area) })
 
-const placeOf = (chosen: Chosen, at: FloorPoint) =>
-  props.carried?.chosen.kind === chosen.kind && props.carried.chosen.id === chosen.id ? props.carried.to : at
-const placeListeners = (chosen: Chosen) => draggable((x, y) => emit('movePlace', chosen, metres(x, y)))
-
-/** A fixture is held where it was taken, and snaps to the walls of its room. */
-function fixtureListeners(fixture: Fixture, areas: FloorRectangle[]) {
-  const chosen: Chosen = { kind: 'fixture', id: fixture.id }
-  let from: FloorPoint | null = null
-  const drag = draggable((x, y) => {
-    const at = metres(x, y)
-    from ??= { acrossM: at.acrossM - fixture.area.acrossM, downM: at.downM - fixture.area.downM }
-    const moved = { ...fixture.area, acrossM: at.acrossM - from.acrossM, downM: at.downM - from.downM }
-    emit('movePlace', chosen, snapTo(moved, areas))
+/** A thing is held where it was taken, and chosen by that. */
+function grab(press: PointerEvent, thing: Thing, at: FloorPoint, fit = (to: FloorPoint) => to) {
+  if (thing.kind === 'drain' || thing.kind === 'zone') emit('choose', { kind: 'room', id: thing.roomId })
+  const start = { ...at }
+  heldFrame.value = frameOfAll.value
+  startDrag(press, {
+    move: (now, from) =>
+      emit(
+        'carry',
+        thing,
+        fit({
+          acrossM: toCm(start.acrossM + (now.x - from.x) / SCALE),
+          downM: toCm(start.downM + (now.y - from.y) / SCALE),
+        }),
+      ),
+    drop: () => emit('letGo'),
+    cancel: () => emit('putBack'),
+    end: () => (heldFrame.value = null),
   })
-  const drop = () => {
-    drag.pointerup()
-    from = null
-  }
-  return { ...drag, pointerup: drop, pointercancel: drop }
 }
-const fixtureArea = (fixture: Fixture): FloorRectangle => ({
-  ...fixture.area,
-  ...placeOf({ kind: 'fixture', id: fixture.id }, fixture.area),
-})
+/** The browser heeds no touch-action inside an SVG: a finger that drags a thing must not scroll the page as well. */
+function holdPage(event: TouchEvent) {
+  if ((event.target as Element).closest('[data-drag]')) event.preventDefault()
+}
+/** Rooms snap to one another, fixtures to the walls of the room that they are in. */
+function grabRoom(press: PointerEvent, room: Room) {
+  const area = room.areas![0]!
+  const others = rooms.value.filter((r) => r.room.id !== room.id).flatMap((r) => r.room.areas ?? [])
+  grab(press, { kind: 'room', id: room.id }, area, (to) => snapTo({ ...area, ...to }, others))
+}
+function grabFixture(press: PointerEvent, { id, area }: Fixture) {
+  const floors = rooms.value.flatMap(({ room }) => room.areas ?? [])
+  grab(press, { kind: 'fixture', id }, area, (to) => {
+    const moved = { ...area, ...to }
+    return snapTo(
+      moved,
+      floors.filter((floor) => holds(floor, middleOf(moved))),
+    )
+  })
+}
+/** A doorway stays in its wall. */
+function grabDoorway(press: PointerEvent, { id, at, wall }: Doorway) {
+  const across = wall === 'alongX'
+  grab(press, { kind: 'doorway', id }, at, (to) =>
+    across ? { ...at, acrossM: to.acrossM } : { ...at, downM: to.downM },
+  )
+}
+/** How far a room is carried from where the plan has it by now. */
+function shift(room: Room) {
+  const area = room.areas![0]!
+  const at = placeOf({ kind: 'room', id: room.id }, area)
+  const [x, y] = [(at.acrossM - area.acrossM) * SCALE, (at.downM - area.downM) * SCALE]
+  return x || y ? `translate(${x} ${y})` : undefined
+}
+/** A rope is carried whole. */
+function wayOf({ id, path }: Sensor): string {
+  const first = path![0]!
+  const at = placeOf({ kind: 'sensor', id }, first)
+  return path!
+    .map(
+      (p) =>
+        `${(p.acrossM + at.acrossM - first.acrossM) * SCALE},${(p.downM + at.downM - first.downM) * SCALE}`,
+    )
+    .join(' ')
+}
 
 const arrows: Record<string, FloorPoint> = {
   ArrowLeft: { acrossM: -STEP_M, downM: 0 },
@@ -229,18 +271,12 @@ const arrows: Record<string, FloorPoint> = {
   ArrowUp: { acrossM: 0, downM: -STEP_M },
   ArrowDown: { acrossM: 0, downM: STEP_M },
 }
-function nudgeRoom(event: KeyboardEvent, index: number) {
+function nudge(event: KeyboardEvent, thing: Thing, at: FloorPoint) {
   const by = arrows[event.key]
   if (!by) return
   event.preventDefault()
-  emit('moveRoom', index, by)
-}
-function nudgePlace(event: KeyboardEvent, chosen: Chosen, at: FloorPoint) {
-  const by = arrows[event.key]
-  if (!by) return
-  event.preventDefault()
-  const from = placeOf(chosen, at)
-  emit('movePlace', chosen, { acrossM: toCm(from.acrossM + by.acrossM), downM: toCm(from.downM + by.downM) })
+  const from = placeOf(thing, at)
+  emit('nudge', thing, { acrossM: toCm(from.acrossM + by.acrossM), downM: toCm(from.downM + by.downM) })
 }
 
 /** The spot that is read: under the pointer, or moved by arrows. */
@@ -283,13 +319,14 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
   <svg
     ref="svg"
     :viewBox="frame.join(' ')"
-    class="bg-sheet max-h-[70vh] w-full rounded-sm"
+    class="bg-sheet max-h-[70vh] w-full rounded-sm select-none"
     tabindex="0"
     role="group"
     aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
     @pointermove="readUnder"
     @pointerleave="readSpot(null)"
     @keydown="nudgeSpot"
+    @touchstart="holdPage"
     @dragover.prevent
     @drop.prevent="dropOn"
   >
@@ -298,8 +335,8 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
       </pattern>
       <clipPath id="floors">
-        <template v-for="{ room, index } in rooms" :key="room.id">
-          <rect v-for="(area, i) in room.areas" :key="i" v-bind="rect(area)" :transform="shift(index)" />
+        <template v-for="{ room } in rooms" :key="room.id">
+          <rect v-for="(area, i) in room.areas" :key="i" v-bind="rect(area)" :transform="shift(room)" />
         </template>
       </clipPath>
     </defs>
@@ -313,14 +350,14 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     />
     <!-- floors -->
     <g
-      v-for="{ room, index } in rooms"
+      v-for="{ room } in rooms"
       :key="room.id"
-      :transform="shift(index)"
-      class="cursor-move touch-none"
+      :transform="shift(room)"
+      class="cursor-move"
       :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
       v-bind="choosing('room', room.id)"
-      @keydown="nudgeRoom($event, index)"
-      v-on="roomListeners(index)"
+      @keydown="nudge($event, { kind: 'room', id: room.id }, room.areas![0]!)"
+      @pointerdown="grabRoom($event, room)"
     >
       <rect
         v-for="(area, i) in room.areas"
@@ -341,42 +378,62 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       clip-path="url(#floors)"
     />
     <!-- walls, zones, drains -->
-    <g v-for="{ room, index } in rooms" :key="room.id" class="pointer-events-none" :transform="shift(index)">
+    <g v-for="{ room } in rooms" :key="room.id" :transform="shift(room)">
       <rect
         v-for="(area, i) in room.areas"
         :key="i"
         v-bind="rect(area)"
-        class="fill-none"
+        class="pointer-events-none fill-none"
         :class="isChosen('room', room.id) ? 'stroke-moss' : 'stroke-ink'"
         :stroke-width="isChosen('room', room.id) ? wallWidth + 2 : wallWidth"
       />
-      <rect
+      <g
         v-for="(zone, i) in room.zones"
         :key="`z${i}`"
-        v-bind="rect(zone.area)"
-        class="stroke-ochre fill-none"
-        stroke-width="2.5"
-        stroke-dasharray="4 7"
-      />
+        class="cursor-move"
+        data-drag
+        role="img"
+        :aria-label="`Zone in ${room.name} at ${place(zone.area)}`"
+        pointer-events="stroke"
+        @pointerdown="grab($event, roomMark('zone', room.id, i), zone.area)"
+      >
+        <rect
+          v-bind="rect(areaOf(roomMark('zone', room.id, i), zone.area))"
+          class="fill-none stroke-transparent"
+          :stroke-width="16 * unitsPerPixel"
+        />
+        <rect
+          v-bind="rect(areaOf(roomMark('zone', room.id, i), zone.area))"
+          class="stroke-ochre fill-none"
+          stroke-width="2.5"
+          stroke-dasharray="4 7"
+        />
+      </g>
       <circle
         v-for="(drain, i) in room.drains"
         :key="`d${i}`"
-        :transform="symbolAt(drain.at)"
+        :transform="symbolAt(placeOf(roomMark('drain', room.id, i), drain.at))"
         r="9"
-        class="fill-sheet stroke-ink"
+        class="fill-sheet stroke-ink cursor-move"
+        data-drag
+        role="img"
+        :aria-label="`Drain in ${room.name} at ${place(drain.at)}`"
         stroke-width="3"
         stroke-dasharray="3 3"
+        @pointerdown="grab($event, roomMark('drain', room.id, i), drain.at)"
       />
     </g>
     <g
       v-for="wall in walls"
       :key="wall.id"
-      class="cursor-pointer"
-      :aria-label="`Wall of ${wall.make.material}, ${wall.lengthM} m`"
+      class="cursor-move"
+      :aria-label="`Wall of ${wall.make.material}, ${wall.lengthM} m, at ${place(wall.at)}`"
       v-bind="choosing('wall', wall.id)"
+      @keydown="nudge($event, { kind: 'wall', id: wall.id }, wall.at)"
+      @pointerdown="grab($event, { kind: 'wall', id: wall.id }, wall.at)"
     >
       <path
-        :d="`M${wall.at.acrossM * SCALE} ${wall.at.downM * SCALE}${wall.direction === 'alongX' ? 'h' : 'v'}${wall.lengthM * SCALE}`"
+        :d="`${startOf({ kind: 'wall', id: wall.id }, wall.at)}${wall.direction === 'alongX' ? 'h' : 'v'}${wall.lengthM * SCALE}`"
         :class="isChosen('wall', wall.id) ? 'stroke-moss' : 'stroke-ink'"
         :stroke-width="Math.max(9, (wall.make.thicknessM ?? 0) * SCALE)"
       />
@@ -385,14 +442,14 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ fixture, room } in fixtures"
       :key="fixture.id"
-      class="cursor-move touch-none"
+      class="cursor-move"
       :aria-label="`${fixture.name} in ${room.name}, ${fixtureWords[fixture.base]}, at ${place(fixture.area)}`"
       v-bind="choosing('fixture', fixture.id)"
-      @keydown="nudgePlace($event, { kind: 'fixture', id: fixture.id }, fixture.area)"
-      v-on="fixtureListeners(fixture, room.areas ?? [])"
+      @keydown="nudge($event, { kind: 'fixture', id: fixture.id }, fixture.area)"
+      @pointerdown="grabFixture($event, fixture)"
     >
       <rect
-        v-bind="rect(fixtureArea(fixture))"
+        v-bind="rect(areaOf({ kind: 'fixture', id: fixture.id }, fixture.area))"
         :fill="fixture.base === 'tight' ? 'url(#hatch)' : 'transparent'"
         :class="isChosen('fixture', fixture.id) ? 'stroke-moss' : 'stroke-faded'"
         :stroke-width="isChosen('fixture', fixture.id) ? 5 : 2.5"
@@ -400,7 +457,10 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
         rx="4"
       />
       <text
-        v-for="(at, i) in nameIn({ ...fixture, area: fixtureArea(fixture) })"
+        v-for="(at, i) in nameIn({
+          ...fixture,
+          area: areaOf({ kind: 'fixture', id: fixture.id }, fixture.area),
+        })"
         :key="i"
         :x="at.acrossM * SCALE"
         :y="at.downM * SCALE + textSize * 0.2"
@@ -414,14 +474,14 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="opening in openings"
       :key="opening.id"
-      class="cursor-move touch-none"
+      class="cursor-move"
       :aria-label="`Opening to the storey below at ${place(opening.area)}`"
       v-bind="choosing('opening', opening.id)"
-      @keydown="nudgePlace($event, { kind: 'opening', id: opening.id }, opening.area)"
-      v-on="placeListeners({ kind: 'opening', id: opening.id })"
+      @keydown="nudge($event, { kind: 'opening', id: opening.id }, opening.area)"
+      @pointerdown="grab($event, { kind: 'opening', id: opening.id }, opening.area)"
     >
       <rect
-        v-bind="rect({ ...opening.area, ...placeOf({ kind: 'opening', id: opening.id }, opening.area) })"
+        v-bind="rect(areaOf({ kind: 'opening', id: opening.id }, opening.area))"
         class="fill-sheet"
         :class="isChosen('opening', opening.id) ? 'stroke-moss' : 'stroke-ink'"
         stroke-width="2.5"
@@ -432,29 +492,30 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ doorway } in doorways"
       :key="doorway.id"
-      class="cursor-pointer"
-      :aria-label="`Doorway, ${doorway.widthM} m wide`"
+      class="cursor-move"
+      :aria-label="`Doorway, ${doorway.widthM} m wide, at ${place(doorway.at)}`"
       v-bind="choosing('doorway', doorway.id)"
-      @keydown="nudgePlace($event, { kind: 'doorway', id: doorway.id }, doorway.at)"
+      @keydown="nudge($event, { kind: 'doorway', id: doorway.id }, doorway.at)"
+      @pointerdown="grabDoorway($event, doorway)"
     >
       <path
-        :d="`M${doorway.at.acrossM * SCALE} ${doorway.at.downM * SCALE}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
+        :d="`${startOf({ kind: 'doorway', id: doorway.id }, doorway.at)}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
         :class="isChosen('doorway', doorway.id) ? 'stroke-moss' : 'stroke-sheet'"
         stroke-width="11"
       />
       <path
         v-if="doorway.thresholdM !== 0"
-        :d="`M${doorway.at.acrossM * SCALE} ${doorway.at.downM * SCALE}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
+        :d="`${startOf({ kind: 'doorway', id: doorway.id }, doorway.at)}${doorway.wall === 'alongX' ? 'h' : 'v'}${doorway.widthM * SCALE}`"
         class="stroke-ochre"
         stroke-width="4"
         :stroke-dasharray="doorway.thresholdM == null ? '7 5' : undefined"
       />
     </g>
     <g
-      v-for="{ room, index, name, size, at, text } in names"
+      v-for="{ room, name, size, at, text } in names"
       :key="`n${room.id}`"
       class="pointer-events-none"
-      :transform="shift(index)"
+      :transform="shift(room)"
       text-anchor="middle"
     >
       <text
@@ -478,12 +539,12 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ leak, at } in leaks"
       :key="leak.id"
-      class="cursor-move touch-none"
+      class="cursor-move"
       :transform="symbolAt(placeOf({ kind: 'leak', id: leak.id }, at))"
       :aria-label="`Leak point ${leak.name} at ${place(at)}`"
       v-bind="choosing('leak', leak.id)"
-      @keydown="nudgePlace($event, { kind: 'leak', id: leak.id }, at)"
-      v-on="placeListeners({ kind: 'leak', id: leak.id })"
+      @keydown="nudge($event, { kind: 'leak', id: leak.id }, at)"
+      @pointerdown="grab($event, { kind: 'leak', id: leak.id }, at)"
     >
       <path
         d="M0 -16C7 -5 11 0 11 6a11 11 0 0 1 -22 0C-11 0 -7 -5 0 -16z"
@@ -496,15 +557,15 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
     <g
       v-for="{ sensor, at } in sensors"
       :key="sensor.id"
-      class="cursor-move touch-none"
+      class="cursor-move"
       :aria-label="`Sensor ${sensor.name} at ${place(at)}`"
       v-bind="choosing('sensor', sensor.id)"
-      @keydown="nudgePlace($event, { kind: 'sensor', id: sensor.id }, at)"
-      v-on="placeListeners({ kind: 'sensor', id: sensor.id })"
+      @keydown="nudge($event, { kind: 'sensor', id: sensor.id }, at)"
+      @pointerdown="grab($event, { kind: 'sensor', id: sensor.id }, at)"
     >
       <polyline
         v-if="(sensor.path?.length ?? 0) > 1"
-        :points="sensor.path!.map((p) => `${p.acrossM * SCALE},${p.downM * SCALE}`).join(' ')"
+        :points="wayOf(sensor)"
         fill="none"
         class="stroke-ink"
         stroke-width="7"

@@ -1,20 +1,21 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
-import type { FloorPoint, PlacementSuggestion } from '@/api/types'
+import type { PlacementSuggestion } from '@/api/types'
+import { leakName, sensorName } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
+import { soonestFirst } from '@/plan/trips'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import FindingList from '@/ui/FindingList.vue'
-import { latestOnly } from '@/ui/latestOnly'
-import { show } from '@/ui/units'
-import type { Carried, Chosen } from './chosen'
+import { escapeText } from '@/ui/outcomes'
+import { show, showBounds } from '@/ui/units'
+import type { Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
 import { useFloorView } from './floorView'
 import { bandAlpha, BANDS_L } from './waterMap'
-import { moveRoomIn, putIn } from './moves'
 import PlacementPanel from './PlacementPanel.vue'
 import RoomForm from './RoomForm.vue'
 import SensorPalette from './SensorPalette.vue'
@@ -27,19 +28,26 @@ const plan = computed(() => open.plan!)
 const { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told } =
   useFloorMap()
 
-const moveRoom = (index: number, by: FloorPoint) =>
-  view.attempt(`room ${index} moved`, (draft) => moveRoomIn(draft, index, by))
-/** Where a move is refused the thing goes back. */
-const takeMove = latestOnly(async (move: Carried) => {
-  await view.attempt(`${move.chosen.kind} ${move.chosen.id} moved`, (draft) =>
-    putIn(draft, move.chosen, move.to),
+/** What the place of a thing that is carried makes of the litres. */
+const carriedTold = computed(() => {
+  const thing = view.carried?.thing
+  if (!thing) return null
+  const trips = (open.assessment?.trips ?? []).filter(
+    (t) =>
+      (thing.kind === 'sensor' && t.sensorId === thing.id) ||
+      (thing.kind === 'leak' && t.leakId === thing.id),
   )
-  if (view.carried === move) view.carried = null
+  const first = soonestFirst(trips)[0]
+  if (first)
+    return {
+      litres: showBounds('volume', first.volumeM3, preferences.system),
+      rest: `out before ${sensorName(plan.value, first.sensorId)} knows of ${leakName(plan.value, first.leakId)}`,
+    }
+  if (thing.kind === 'sensor') return { litres: 'no water', rest: 'ever comes here' }
+  const worst = open.assessment?.tally.worst
+  return worst && { litres: escapeText(worst, preferences.system), rest: 'out at worst' }
 })
-function movePlace(what: Chosen, to: FloorPoint) {
-  view.carried = { chosen: what, to }
-  void takeMove(view.carried)
-}
+const toldNow = computed(() => carriedTold.value ?? told.value)
 
 const palette = ref<InstanceType<typeof SensorPalette>>()
 const proposals = shallowRef<PlacementSuggestion[]>([])
@@ -141,9 +149,6 @@ const notes = computed(() =>
         </div>
       </div>
 
-      <p v-if="view.error" role="alert" class="bg-clay-wash text-clay mb-3 rounded-sm p-3 font-semibold">
-        {{ view.error }}
-      </p>
       <div
         v-if="view.picking"
         class="bg-moss-wash mb-3 flex items-center justify-between gap-3 rounded-sm p-3"
@@ -165,8 +170,10 @@ const notes = computed(() =>
         :pictures="`/api/sites/${open.siteId}/photographs`"
         :proposed="proposed"
         @choose="choose"
-        @move-room="moveRoom"
-        @move-place="movePlace"
+        @carry="view.carry"
+        @let-go="view.letGo"
+        @put-back="view.putBack"
+        @nudge="view.nudge"
         @read="(at) => (spot = at)"
         @pick="(at) => view.picking?.take(at)"
         @drop-sensor="(specId, at) => palette?.drop(specId, at)"
@@ -174,10 +181,14 @@ const notes = computed(() =>
       <p v-else class="bg-sheet text-faded rounded-sm p-6">
         No storey yet. Name the first one, the highest first, then type its rooms as length by width.
       </p>
+      <p v-if="view.error" role="alert" class="bg-clay-wash text-clay mt-2 rounded-sm p-3 font-semibold">
+        {{ view.error }}
+      </p>
+      <p v-if="view.told" role="status" class="bg-moss-wash mt-2 rounded-sm p-3">{{ view.told }}</p>
       <div v-if="sheets.length" class="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
         <p class="min-h-6" aria-live="polite">
-          <template v-if="told">
-            <strong class="figures text-river text-lg">{{ told.litres }}</strong> {{ told.rest }}
+          <template v-if="toldNow">
+            <strong class="figures text-river text-lg">{{ toldNow.litres }}</strong> {{ toldNow.rest }}
           </template>
           <span v-else class="text-faded">Point at a spot, or move over it by arrows.</span>
         </p>

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest'
 import type { Doorway, Fixture, Plan, Room, UsualFixture } from '@/api/types'
 import { leaksAt, placeAtWall, withLeaks } from './fixtures'
 import { placeOf } from './marks'
-import { moveRoomIn, putIn } from './moves'
+import { putIn } from './moves'
+import { roomMark } from './chosen'
+import { toCm } from './geometry'
 import { acceptInto } from './placement'
 
 const area = (acrossM: number, downM: number, lengthM: number, widthM: number) => ({
@@ -124,9 +126,58 @@ describe('moves', () => {
       { acrossM: 0.2, downM: 0.4 },
       { acrossM: 0.7, downM: 0.4 },
     ])
-    moveRoomIn(draft, 0, { acrossM: 1, downM: 0 })
+    const { acrossM, downM } = draft.rooms[0]!.areas![0]!
+    putIn(draft, { kind: 'room', id: draft.rooms[0]!.id }, { acrossM: acrossM + 1, downM })
     expect(draft.rooms[0]!.fixtures![0]!.area.acrossM).toBe(1.5)
     expect(draft.rooms[0]!.zones![0]!.area.acrossM).toBe(1)
+    putIn(draft, roomMark('zone', draft.rooms[0]!.id, 0), { acrossM: 1.4, downM: 0.3 })
+    expect(draft.rooms[0]!.zones![0]!.area).toMatchObject({ acrossM: 1.4, downM: 0.3 })
+  })
+
+  it('take the doorways of a room along, and out where they lead nowhere', () => {
+    const draft = plan()
+    const own = draft.rooms[0]!
+    const area = own.areas![0]!
+    draft.rooms.push({
+      ...structuredClone(own),
+      id: 'hall',
+      leaks: [],
+      fixtures: [],
+      areas: [{ acrossM: area.acrossM, downM: area.downM + area.widthM, lengthM: 9, widthM: 2 }],
+    })
+    const at = { acrossM: area.acrossM + 0.5, downM: area.downM + area.widthM }
+    draft.doorways = [{ id: 'd', storeyId: own.storeyId!, wall: 'alongX', at, widthM: 0.8, thresholdM: 0 }]
+    const began = at.acrossM
+    const to = (acrossM: number, downM: number) =>
+      putIn(draft, { kind: 'room', id: own.id }, { acrossM, downM })
+    to(area.acrossM + 1, area.downM)
+    expect(draft.doorways[0]!.at.acrossM).toBe(toCm(began + 1))
+    to(area.acrossM, area.downM - 1)
+    expect(draft.doorways).toEqual([])
+  })
+
+  it('belong to the room that they are put into', () => {
+    const draft = plan()
+    const own = draft.rooms[0]!
+    draft.rooms.push({
+      ...structuredClone(own),
+      id: 'hall',
+      leaks: [],
+      fixtures: [],
+      areas: [{ acrossM: 20, downM: 0, lengthM: 3, widthM: 3 }],
+    })
+    const [washer, leaks] = [own.fixtures![0]!, own.leaks.length]
+    putIn(draft, { kind: 'fixture', id: washer.id }, { acrossM: 21, downM: 1 })
+    putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 22, downM: 2 })
+    expect(draft.rooms[1]!.fixtures).toEqual([washer])
+    expect(draft.rooms[1]!.leaks.length).toBe(2)
+    expect(own.leaks.length).toBe(leaks - 2)
+    expect(draft.sensors[0]!.roomId).toBe('hall')
+    putIn(draft, { kind: 'leak', id: own.leaks[0]!.id }, { acrossM: 22.5, downM: 2.5 })
+    expect(draft.rooms[1]!.leaks.length).toBe(3)
+    // Beside all rooms it stays with its own, and the server says what is wrong.
+    putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 90, downM: 2 })
+    expect(draft.sensors[0]!.roomId).toBe('hall')
   })
 
   it('let an accepted sensor join the rules of its room, or else those that close', () => {

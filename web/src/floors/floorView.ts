@@ -3,8 +3,10 @@ import { computed, ref, shallowRef } from 'vue'
 import { Refusal } from '@/api/client'
 import type { FloorPoint, Plan } from '@/api/types'
 import { useOpenPlan, type Change } from '@/plan/openPlan'
-import type { Carried, Chosen } from './chosen'
+import { latestOnly } from '@/ui/latestOnly'
+import type { Carried, Chosen, Thing } from './chosen'
 import { placeOf, type Mark } from './marks'
+import { putIn } from './moves'
 
 /** What a click on the drawing is for, where it does not choose. */
 export interface Picking {
@@ -18,8 +20,11 @@ export const useFloorView = defineStore('floorView', () => {
   const open = useOpenPlan()
   const wantedStorey = ref('')
   const chosen = ref<Chosen | null>(null)
-  /** A thing on its way, ahead of the plan, which follows when the move is assessed. */
+  /** A thing on its way, ahead of the plan, which follows as each place is assessed. */
   const carried = shallowRef<Carried | null>(null)
+  let isHeld = false
+  /** What the last move took with it. */
+  const told = ref('')
   const picking = shallowRef<Picking | null>(null)
   const error = ref('')
   /** Where on the drawing the last refused edit was at fault. */
@@ -37,9 +42,12 @@ export const useFloorView = defineStore('floorView', () => {
    * Makes a change, as {@link useOpenPlan}'s edit does; what is refused is marked on the drawing where it is.
    * @throws Refusal with the fault's place and message; nothing was changed.
    */
-  async function edit(label: string, change: Change): Promise<void> {
+  const edit = (label: string, change: Change) => marking(change, (marked) => open.edit(label, marked))
+
+  async function marking(change: Change, make: (change: Change) => Promise<void>): Promise<void> {
+    told.value = ''
     try {
-      await open.edit(label, change)
+      await make(change)
       marks.value = []
       error.value = ''
     } catch (failure) {
@@ -49,9 +57,11 @@ export const useFloorView = defineStore('floorView', () => {
   }
 
   /** The same where no field shows the refusal: it is shown above the drawing. */
-  async function attempt(label: string, change: Change): Promise<boolean> {
+  const attempt = (label: string, change: Change) => telling(() => edit(label, change))
+
+  async function telling(make: () => Promise<void>): Promise<boolean> {
     try {
-      await edit(label, change)
+      await make()
       return true
     } catch (failure) {
       if (!(failure instanceof Refusal)) throw failure
@@ -60,7 +70,76 @@ export const useFloorView = defineStore('floorView', () => {
     }
   }
 
-  return { storeys, storeyId, chosen, carried, picking, error, marks, edit, attempt }
+  const tryPlace = ({ thing, to }: Carried) => marking((draft) => putIn(draft, thing, to), open.tryOut)
+  const follow = latestOnly(async (place: Carried) => {
+    // One that was let go meanwhile has been put where it ended.
+    if (isHeld) await telling(() => tryPlace(place))
+  })
+
+  /** A thing that is held is somewhere else now. */
+  function carry(thing: Thing, to: FloorPoint) {
+    isHeld = true
+    carried.value = { thing, to }
+    void follow(carried.value)
+  }
+
+  /** It stays where it was let go; where that is refused it goes back, and the reason is told. */
+  async function letGo() {
+    const last = carried.value
+    if (!last) return
+    isHeld = false
+    const before = doorways()
+    const stays = await telling(() => tryPlace(last))
+    await (stays ? open.keepTried() : open.dropTried())
+    tellLost(before)
+    if (carried.value === last) carried.value = null
+  }
+
+  /** Nothing has happened. */
+  async function putBack() {
+    isHeld = false
+    carried.value = null
+    await open.dropTried()
+    marks.value = []
+    error.value = ''
+  }
+
+  /** Each press of an arrow is a move of its own, in quick succession one step of undo. */
+  const takeStep = latestOnly(async (place: Carried) => {
+    const { thing, to } = place
+    const before = doorways()
+    await attempt(`${thing.kind} ${thing.id} moved`, (draft) => putIn(draft, thing, to))
+    tellLost(before)
+    if (carried.value === place) carried.value = null
+  })
+  function nudge(thing: Thing, to: FloorPoint) {
+    carried.value = { thing, to }
+    void takeStep(carried.value)
+  }
+
+  const doorways = () => open.beforeTried()?.doorways?.length ?? 0
+  function tellLost(before: number) {
+    const lost = before - doorways()
+    if (lost > 0)
+      told.value = `${lost === 1 ? 'A doorway that leads nowhere now was' : `${lost} doorways that lead nowhere now were`} taken out. Undo brings back all of it.`
+  }
+
+  return {
+    storeys,
+    storeyId,
+    chosen,
+    carried,
+    picking,
+    error,
+    told,
+    marks,
+    edit,
+    attempt,
+    carry,
+    letGo,
+    putBack,
+    nudge,
+  }
 })
 
 function marksOf(plan: Plan, change: Change, refusal: Refusal): Mark[] {

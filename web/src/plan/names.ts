@@ -27,6 +27,10 @@ export function leakName(plan: Plan, leakId: string): string {
   return found ? `${found.leak.name}, ${found.room.name}` : leakId
 }
 
+/** A sensor's name, or its id where the plan no longer has it. */
+export const sensorName = (plan: Plan, sensorId: string): string =>
+  plan.sensors.find((s) => s.id === sensorId)?.name ?? sensorId
+
 /** Whether both stand on the floor plan, so that the water's way is drawn and no typed one counts. */
 export const isDrawn = (sensor: Sensor, leak: LeakPoint): boolean =>
   !!leak.at && (!!sensor.at || (sensor.path?.length ?? 0) > 1)

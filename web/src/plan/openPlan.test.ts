@@ -99,6 +99,47 @@ describe('the open plan', () => {
     expect(open.isChanged).toBe(false)
   })
 
+  it('tries places out from where a thing was taken, and keeps the last as one step', async () => {
+    const open = await opened()
+    const add = (text: string) => (draft: Plan) => void (draft.site.notes += text)
+    await open.tryOut(add(', here'))
+    await open.tryOut(add(', there'))
+    expect(open.plan?.site.notes).toBe('as saved, there')
+    expect(open.assessment).toEqual({ of: 'as saved, there' })
+    expect(open.canUndo).toBe(false)
+    expect(kept.size).toBe(0)
+    await open.keepTried()
+    expect(open.canUndo).toBe(true)
+    expect(kept.get('terrapin.draft.quern-house')).toContain('there')
+    // Quick drags one after the other are a step each.
+    await open.tryOut(add(', on'))
+    await open.keepTried()
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('as saved, there')
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('as saved')
+    expect(open.canUndo).toBe(false)
+  })
+
+  it('drops what was tried out, also after a refusal, and an edit meanwhile comes after it', async () => {
+    const open = await opened()
+    await open.tryOut(write('somewhere'))
+    server.assess.mockRejectedValueOnce(new Refusal(422, { faults: [] }))
+    await expect(open.tryOut(write('in a wall'))).rejects.toThrow('refused')
+    expect(open.plan?.site.notes).toBe('somewhere')
+    await open.dropTried()
+    expect(open.plan?.site.notes).toBe('as saved')
+    expect(open.assessment).toEqual({ of: 'as saved' })
+    expect(open.canUndo).toBe(false)
+
+    await open.tryOut(write('somewhere'))
+    await open.edit('notes', (draft) => void (draft.site.notes += ', typed'))
+    expect(open.plan?.site.notes).toBe('somewhere, typed')
+    await open.undo()
+    await open.undo()
+    expect(open.plan?.site.notes).toBe('as saved')
+  })
+
   it('saves after the revision it was made from, and drops the draft', async () => {
     const open = await opened()
     await open.edit('notes', write('mine'))

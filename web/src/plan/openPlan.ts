@@ -40,6 +40,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
   async function open(id: string): Promise<void> {
     await inOrder(async () => {
       plan.value = null
+      before = null
       const read = await api.readPlan(id)
       const assessed = await api.assess(read.plan)
       saved.value = read
@@ -80,6 +81,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
    */
   function edit(label: string, change: Change): Promise<void> {
     return inOrder(async () => {
+      settleTried()
       if (!plan.value) return
       const draft = structuredClone(plan.value)
       change(draft)
@@ -90,11 +92,57 @@ export const useOpenPlan = defineStore('openPlan', () => {
     })
   }
 
+  /** What there was before a change was tried out. */
+  let before: { plan: Plan; assessment: Assessment } | null = null
+  const beforeTried = (): Plan | null => before?.plan ?? plan.value
+
+  /**
+   * Shows what a change would do, as while something is dragged. Each starts from the plan as it was before the first; nothing is
+   * remembered until {@link keepTried}.
+   * @throws Refusal with the fault's place and message; what was tried last stays.
+   */
+  function tryOut(change: Change): Promise<void> {
+    return inOrder(async () => {
+      if (!plan.value || !assessment.value) return
+      before ??= { plan: plan.value, assessment: assessment.value }
+      const draft = structuredClone(before.plan)
+      change(draft)
+      const assessed = await api.assess(draft)
+      plan.value = draft
+      assessment.value = assessed
+    })
+  }
+
+  /** What was tried out last becomes one edit. */
+  const keepTried = (): Promise<void> => inOrder(() => Promise.resolve(settleTried()))
+
+  function settleTried() {
+    if (!before || !plan.value || !assessment.value) return
+    const from = before.plan
+    before = null
+    if (JSON.stringify(from) === JSON.stringify(plan.value)) plan.value = from
+    else history.value = remember(history.value, from, plan.value, `tried ${performance.now()}`, Date.now())
+    take(plan.value, assessment.value)
+  }
+
+  /** Nothing of what was tried out has happened. */
+  function dropTried(): Promise<void> {
+    return inOrder(() => {
+      if (before) {
+        plan.value = before.plan
+        assessment.value = before.assessment
+        before = null
+      }
+      return Promise.resolve()
+    })
+  }
+
   const undo = () => step(back)
   const redo = () => step(forth)
 
   function step(move: typeof back): Promise<void> {
     return inOrder(async () => {
+      settleTried()
       const moved = plan.value && move(history.value, plan.value)
       if (!moved) return
       const assessed = await api.assess(moved.state)
@@ -117,6 +165,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
    */
   function save(author: string, onTopOf?: number): Promise<void> {
     return inOrder(async () => {
+      settleTried()
       if (!saved.value || !plan.value) return
       saving.value = true
       const mine = plan.value
@@ -171,6 +220,10 @@ export const useOpenPlan = defineStore('openPlan', () => {
     canRedo,
     open,
     edit,
+    tryOut,
+    keepTried,
+    dropTried,
+    beforeTried,
     undo,
     redo,
     save,

@@ -4,7 +4,7 @@ defineProps<{ now: string; before?: string }>()
 </script>
 
 <template>
-  <span class="figures">
+  <span class="figures relative">
     <template v-if="before !== undefined && before !== now">
       <span class="text-faded text-[0.72em] font-normal line-through decoration-1" aria-hidden="true">{{
         before

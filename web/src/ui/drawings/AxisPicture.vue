@@ -2,7 +2,7 @@
 import { line } from 'd3-shape'
 import { computed } from 'vue'
 import type { CurvePoint } from '@/api/types'
-import { draggable } from '@/ui/drag'
+import { startDrag, type DrawingPoint } from '@/ui/drag'
 
 /** Seen along the stem: the handle open and closed, the motor's axis, and where that may lie: shut, and not straining. */
 const props = defineProps<{
@@ -26,12 +26,15 @@ const outline = computed(
 )
 const millimetres = (m: number) => Math.round(m * 10_000) / 10_000
 
-const listeners = draggable((x, y) =>
+const place = ({ x, y }: DrawingPoint) =>
   emit('change', {
     alongOpenM: millimetres((x - STEM.x) / scale.value),
     alongClosedM: millimetres((y - STEM.y) / scale.value),
-  }),
-)
+  })
+function grab(press: PointerEvent) {
+  const { alongOpenM, alongClosedM } = props.values
+  startDrag(press, { move: place, cancel: () => emit('change', { alongOpenM, alongClosedM }) })
+}
 
 /** Arrow keys move the axis by half a millimetre. */
 const STEP_M = 0.0005
@@ -90,7 +93,7 @@ function nudge(event: KeyboardEvent) {
       :aria-valuenow="values.alongOpenM * 1000"
       :aria-valuetext="`${(values.alongOpenM * 1000).toFixed(1)} mm along the open handle, ${(values.alongClosedM * 1000).toFixed(1)} mm along the closed`"
       class="cursor-move"
-      v-on="listeners"
+      @pointerdown="grab"
       @keydown="nudge"
     >
       <circle :cx="toX(values.alongOpenM)" :cy="toY(values.alongClosedM)" r="18" class="fill-transparent" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { usePreferences } from '@/plan/preferences'
-import { draggable } from '@/ui/drag'
+import { startDrag } from '@/ui/drag'
 import { show } from '@/ui/units'
 
 /** The pipe from the side, with the stem, both straps, and what each pulls. */
@@ -36,9 +36,12 @@ const straps = computed(() => [
     up: false,
   },
 ])
-const listeners = {
-  firstM: draggable((x) => emit('change', { firstM: metres(x) })),
-  secondM: draggable((x) => emit('change', { secondM: metres(x) })),
+function grab(press: PointerEvent, key: 'firstM' | 'secondM') {
+  const before = props.values[key]
+  startDrag(press, {
+    move: ({ x }) => emit('change', { [key]: metres(x) }),
+    cancel: () => emit('change', { [key]: before }),
+  })
 }
 
 /** Arrow keys move a strap by a millimetre. */
@@ -73,7 +76,7 @@ function nudge(event: KeyboardEvent, key: 'firstM' | 'secondM', now: number) {
       :aria-valuenow="Math.round(strap.metres * 1000)"
       :aria-valuetext="`${Math.round(strap.metres * 1000)} mm from the stem`"
       class="cursor-ew-resize"
-      v-on="listeners[strap.key]"
+      @pointerdown="grab($event, strap.key)"
       @keydown="nudge($event, strap.key, strap.metres)"
     >
       <rect :x="strap.x - 7" :y="PIPE_Y - 24" width="14" height="48" rx="3" class="fill-moss" />

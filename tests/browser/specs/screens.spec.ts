@@ -1,0 +1,67 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { expect, remember, test } from '../server.js'
+import { type } from './steps.js'
+
+const site = '/sites/net-loft-tidewrack-quay'
+const stages = ['main', 'main?card=pull', 'drive', 'floor', 'options', 'bill', 'catalogue', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse']
+const screens = ['/', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...stages.map((s) => `${site}/${s}`)]
+
+async function look(page: Page, url: string) {
+  await page.goto(url)
+  await expect(page.getByRole('main')).toBeVisible()
+  await page.waitForLoadState('networkidle')
+}
+
+async function expectFits(page: Page, screen: string) {
+  const overhang = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(overhang, `${screen} is wider than the window`).toBe(0)
+}
+
+async function expectAccessible(page: Page, screen: string, rules?: string[]) {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
+  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+  expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`), screen).toEqual([])
+}
+
+/** What a finger is to press and is lower than 44 px; links in running text, and what is in a drawing, are none. */
+const lowControls = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('button, select, summary, input, nav a, a.act, a.act-quiet, [role=radio]')]
+      .map((control) => control.closest('label') ?? control)
+      .filter((control) => !control.closest('svg, .sr-only') && control.checkVisibility())
+      .map((control) => ({ name: control.getAttribute('aria-label') ?? control.textContent.trim(), height: control.getBoundingClientRect().height }))
+      .filter(({ height }) => height > 1 && height < 43.5)
+      .map(({ name, height }) => `${name}: ${height.toFixed(0)} px`),
+  )
+
+test('every screen is accessible, fits, and has contrast in the dark look', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  for (const screen of screens) {
+    await look(page, demo + screen)
+    await expectAccessible(page, screen)
+    await expectFits(page, screen)
+    await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
+    await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
+  }
+})
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 800 }, hasTouch: true })
+  test('every screen fits and can be pressed, before an edit and after it', async ({ page, demo }) => {
+    for (const edited of [false, true]) {
+      if (edited) {
+        await look(page, `${demo}${site}/main?card=supply`)
+        await type(page, 'Pressure at rest', '', '')
+        await expect(page.getByRole('region', { name: 'Tally' }).getByText(/^was/).first()).toBeAttached()
+      }
+      for (const screen of screens) {
+        await look(page, demo + screen)
+        await expectFits(page, screen)
+        expect(await lowControls(page), screen).toEqual([])
+        await expectAccessible(page, screen, ['color-contrast'])
+      }
+    }
+  })
+})
