@@ -14,6 +14,7 @@ public class HttpBenchmarks
     private readonly string folder = Directory.CreateTempSubdirectory("terrapin-bench-").FullName;
     private readonly HttpClient http = new();
     private WebApplication? app;
+    private DataFolder? held;
     private byte[] json = [];
     private string address = "";
 
@@ -22,7 +23,8 @@ public class HttpBenchmarks
     {
         json = DemoPlan.Read();
         app = Application.Build(new ServerOptions(0, folder, "no-web", null));
-        await Database.Prepare(app.Services, null);
+        held = DataFolder.Hold(folder);
+        await Database.Prepare(held, null);
         await app.StartAsync();
         address = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
     }
@@ -32,6 +34,7 @@ public class HttpBenchmarks
     {
         http.Dispose();
         await app!.DisposeAsync();
+        held!.Dispose();
         Directory.Delete(folder, recursive: true);
     }
 

@@ -8,52 +8,66 @@ namespace Terrapin.Server;
 /// <summary>Starts the server; each thing that can go wrong at the start is one plain sentence and exit code 1.</summary>
 public static class Program
 {
+    /// <summary>While some requests calculate, others are still answered at once.</summary>
+    private const int LeastThreads = 32;
+
     public static async Task<int> Main(string[] args)
     {
-        ServerOptions options;
         try
         {
-            options = ServerOptions.Read(args);
+            var options = ServerOptions.Read(args);
+            if (options.BackupFile is { } backup)
+            {
+                await Backup.Write(options.DataFolder, backup);
+                Console.WriteLine($"The backup is written: {Path.GetFullPath(backup)}");
+                return 0;
+            }
+
+            using var folder = DataFolder.Hold(options.DataFolder);
+            if (options.RestoreFile is { } restore)
+            {
+                string? kept = await Backup.Restore(folder, restore, TimeProvider.System);
+                Console.WriteLine($"The backup is restored.{(kept is null ? "" : $" What was there before is kept: {kept}")}");
+                return 0;
+            }
+
+            await Serve(options, folder);
+            return 0;
         }
-        catch (FormatException e)
+        catch (Exception e) when (e is FormatException or StartFailure)
         {
             return Fail(e.Message);
-        }
-
-        try
-        {
-            Directory.CreateDirectory(options.DataFolder);
-            string trial = Path.Combine(options.DataFolder, ".writable");
-            await File.WriteAllTextAsync(trial, "");
-            File.Delete(trial);
-        }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
-        {
-            return Fail($"The data directory {Path.GetFullPath(options.DataFolder)} cannot be written to; choose another with --data DIR.");
-        }
-
-        await using WebApplication app = Application.Build(options);
-        try
-        {
-            await Database.Prepare(app.Services, options.DemoFolder);
-            await app.StartAsync();
-        }
-        catch (SqliteException e)
-        {
-            return Fail($"The database {Path.GetFullPath(Path.Combine(options.DataFolder, Database.FileName))} cannot be opened: {e.Message}");
         }
         catch (RefusedException e)
         {
             return Fail($"A demo site could not be loaded: {e.Message}");
         }
+    }
+
+    private static async Task Serve(ServerOptions options, DataFolder folder)
+    {
+        try
+        {
+            await Database.Prepare(folder, options.DemoFolder);
+        }
+        catch (Exception e) when (e is SqliteException or IOException)
+        {
+            throw new StartFailure($"Look whether the disk is full and the folder can be written to: the database {folder.Database} cannot be opened. {e.Message}", e);
+        }
+
+        ThreadPool.SetMinThreads(LeastThreads, LeastThreads);
+        await using WebApplication app = Application.Build(options);
+        try
+        {
+            await app.StartAsync();
+        }
         catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException)
         {
-            return Fail($"Port {options.Port} is in use; stop what runs there, or choose another with --port N.");
+            throw new StartFailure($"Port {options.Port} is in use; stop what runs there, or choose another with --port N.", e);
         }
 
         Console.WriteLine($"Terrapin is ready: http://127.0.0.1:{options.Port}");
         await app.WaitForShutdownAsync();
-        return 0;
     }
 
     private static int Fail(string sentence)

@@ -20,7 +20,7 @@ public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
     /// <summary>Keeps a photograph; <see langword="null"/> where there is no such site.</summary>
     public async Task<PhotographSummary?> Add(string siteId, string? mainId, string caption, string author, byte[] jpeg, int width, int height, CancellationToken cancel)
     {
-        if (!await db.Sites.AnyAsync(s => s.Id == siteId, cancel))
+        if (!await db.Sites.AnyAsync(s => s.Id == siteId && s.DeletedAt == null, cancel))
         {
             return null;
         }

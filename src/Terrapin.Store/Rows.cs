@@ -8,8 +8,16 @@ public sealed class SiteRow
     /// <summary>The plan's name at the newest revision, for lists.</summary>
     public required string Name { get; set; }
 
-    /// <summary>Number of the newest revision.</summary>
+    /// <summary>Number of the newest revision; 0 once the site is deleted.</summary>
     public int Head { get; set; }
+
+    /// <summary>ISO 8601 with its zone; <see langword="null"/>: it is in the list.</summary>
+    public DateTimeOffset? PutAwayAt { get; set; }
+
+    /// <summary>ISO 8601 with its zone. The row stays, so that its id is never given twice and who deleted it is known.</summary>
+    public DateTimeOffset? DeletedAt { get; set; }
+
+    public string? DeletedBy { get; set; }
 
     public List<RevisionRow> Revisions { get; } = [];
 }
@@ -32,6 +40,9 @@ public sealed class RevisionRow
 
     /// <summary>The plan in its canonical form, UTF-8.</summary>
     public required byte[] PlanJson { get; set; }
+
+    /// <summary>What a list shows of it, as whoever saved it wrote it; <see langword="null"/>: not known.</summary>
+    public byte[]? Overview { get; set; }
 }
 
 /// <summary>A photograph of a site.</summary>

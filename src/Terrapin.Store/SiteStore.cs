@@ -1,11 +1,23 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using Terrapin.Core.Plans;
 
 namespace Terrapin.Store;
 
 /// <summary>A site in a list.</summary>
-public sealed record SiteSummary(string Id, string Name, int Revision, string Author, DateTimeOffset SavedAt);
+/// <param name="Overview">What a list shows of its newest revision; <see langword="null"/>: not known.</param>
+public sealed record SiteSummary(string Id, string Name, int Revision, string Author, DateTimeOffset SavedAt, byte[]? Overview, DateTimeOffset? PutAwayAt);
+
+/// <summary>One saved state of a site's plan, without the plan.</summary>
+public sealed record RevisionSummary(int Number, string Author, DateTimeOffset SavedAt);
+
+/// <summary>What is left of a deleted site.</summary>
+public sealed record DeletedSite(string Id, string Name, string DeletedBy, DateTimeOffset DeletedAt);
+
+/// <summary>A stored revision is not what was saved.</summary>
+public sealed class DamagedRevisionException(string siteId, int number) : Exception(
+    $"Restore a backup: revision {number} of site \"{siteId}\" is damaged in the database. What is stored does not fit the hash that was stored with it.");
 
 /// <summary>A saved plan, and who saved it when.</summary>
 public sealed record SavedPlan(string SiteId, int Number, string Author, DateTimeOffset SavedAt, string Sha256, Plan Plan);
@@ -31,16 +43,53 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
 {
     private const int SqliteConstraint = 19;
 
-    /// <summary>All sites, by name.</summary>
+    /// <summary>All sites that are not deleted, by name.</summary>
     public async Task<IReadOnlyList<SiteSummary>> List(CancellationToken cancel) =>
         await (from site in db.Sites.AsNoTracking()
+               where site.DeletedAt == null
                join revision in db.Revisions.AsNoTracking() on new { SiteId = site.Id, Number = site.Head } equals new { revision.SiteId, revision.Number }
                orderby site.Name, site.Id
-               select new SiteSummary(site.Id, site.Name, site.Head, revision.Author, revision.SavedAt)).ToListAsync(cancel);
+               select new SiteSummary(site.Id, site.Name, site.Head, revision.Author, revision.SavedAt, revision.Overview, site.PutAwayAt)).ToListAsync(cancel);
+
+    /// <summary>Those that are deleted, the latest first.</summary>
+    public async Task<IReadOnlyList<DeletedSite>> ListDeleted(CancellationToken cancel) =>
+        [.. (await db.Sites.AsNoTracking().Where(s => s.DeletedAt != null).ToListAsync(cancel))
+            .Select(s => new DeletedSite(s.Id, s.Name, s.DeletedBy!, s.DeletedAt!.Value)).OrderByDescending(s => s.DeletedAt)];
+
+    /// <summary>Takes a site out of the list, or back into it; whether there is one.</summary>
+    public async Task<bool> PutAway(string siteId, bool away, CancellationToken cancel)
+    {
+        DateTimeOffset? at = away ? clock.GetLocalNow() : null;
+        return await db.Sites.Where(s => s.Id == siteId && s.DeletedAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.PutAwayAt, at), cancel) > 0;
+    }
+
+    /// <summary>Deletes the revisions and photographs of a site that was put away; that it was there, and who deleted it, stays.</summary>
+    /// <returns>Whether there was one, and it was put away.</returns>
+    public async Task<bool> Delete(string siteId, string author, CancellationToken cancel)
+    {
+        await using IDbContextTransaction transaction = await db.Database.BeginTransactionAsync(cancel);
+        DateTimeOffset now = clock.GetLocalNow();
+        int found = await db.Sites.Where(s => s.Id == siteId && s.DeletedAt == null && s.PutAwayAt != null).ExecuteUpdateAsync(
+            set => set.SetProperty(s => s.DeletedAt, now).SetProperty(s => s.DeletedBy, author).SetProperty(s => s.Head, 0), cancel);
+        if (found == 0)
+        {
+            return false;
+        }
+
+        await db.Photographs.Where(p => p.SiteId == siteId).ExecuteDeleteAsync(cancel);
+        await db.Revisions.Where(r => r.SiteId == siteId).ExecuteDeleteAsync(cancel);
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>Notes what a list shows of a revision that was saved without it.</summary>
+    public Task NoteOverview(string siteId, int number, byte[] overview, CancellationToken cancel) =>
+        db.Revisions.Where(r => r.SiteId == siteId && r.Number == number).ExecuteUpdateAsync(set => set.SetProperty(r => r.Overview, overview), cancel);
 
     /// <summary>Makes a site whose first revision is this plan.</summary>
+    /// <param name="overview">What a list is to show of it.</param>
     /// <returns>The first revision; its site id is made from the name and is unique.</returns>
-    public async Task<SavedPlan> Create(Plan plan, string author, CancellationToken cancel)
+    public async Task<SavedPlan> Create(Plan plan, string author, byte[]? overview, CancellationToken cancel)
     {
         string wanted = SiteId.From(plan.Site.Name);
         for (int attempt = 1; ; attempt++)
@@ -51,7 +100,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
                 continue;
             }
 
-            RevisionRow row = Row(id, 1, plan, author);
+            RevisionRow row = Row(id, 1, plan, author, overview);
             db.Sites.Add(new SiteRow { Id = id, Name = plan.Site.Name, Head = 1 });
             db.Revisions.Add(row);
             try
@@ -68,28 +117,35 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
     }
 
     /// <summary>The newest revision, or the one of a number; <see langword="null"/> where there is none.</summary>
+    /// <exception cref="DamagedRevisionException">What is stored does not fit its hash.</exception>
+    /// <exception cref="RefusedException">It was written by a newer version of this program.</exception>
     public async Task<SavedPlan?> Read(string siteId, int? number, CancellationToken cancel)
     {
         RevisionRow? row = await db.Revisions.AsNoTracking()
             .Where(r => r.SiteId == siteId && (number == null || r.Number == number))
             .OrderByDescending(r => r.Number)
             .FirstOrDefaultAsync(cancel);
-        return row is null ? null : Saved(row, PlanJson.Read(row.PlanJson));
+        if (row is null)
+        {
+            return null;
+        }
+
+        return PlanJson.Hash(row.PlanJson) == row.Sha256
+            ? Saved(row, PlanJson.ReadStored(row.PlanJson))
+            : throw new DamagedRevisionException(siteId, row.Number);
     }
 
     /// <summary>The revisions of a site, the newest first, without their plans; empty where there is no such site.</summary>
-    public async Task<IReadOnlyList<SiteSummary>> History(string siteId, CancellationToken cancel) =>
-        await (from revision in db.Revisions.AsNoTracking()
-               join site in db.Sites.AsNoTracking() on revision.SiteId equals site.Id
-               where revision.SiteId == siteId
-               orderby revision.Number descending
-               select new SiteSummary(revision.SiteId, site.Name, revision.Number, revision.Author, revision.SavedAt)).ToListAsync(cancel);
+    public async Task<IReadOnlyList<RevisionSummary>> History(string siteId, CancellationToken cancel) =>
+        await db.Revisions.AsNoTracking().Where(r => r.SiteId == siteId).OrderByDescending(r => r.Number)
+            .Select(r => new RevisionSummary(r.Number, r.Author, r.SavedAt)).ToListAsync(cancel);
 
     /// <summary>Saves a plan as the next revision, if the one it was made from is still the newest.</summary>
     /// <param name="basedOn">Number of the revision that the author had before them.</param>
-    public async Task<SaveResult> Save(string siteId, Plan plan, string author, int basedOn, CancellationToken cancel)
+    /// <param name="overview">What a list is to show of it.</param>
+    public async Task<SaveResult> Save(string siteId, Plan plan, string author, int basedOn, byte[]? overview, CancellationToken cancel)
     {
-        SiteRow? site = await db.Sites.FirstOrDefaultAsync(s => s.Id == siteId, cancel);
+        SiteRow? site = await db.Sites.FirstOrDefaultAsync(s => s.Id == siteId && s.DeletedAt == null, cancel);
         if (site is null)
         {
             return new SaveResult.NoSuchSite();
@@ -97,7 +153,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
 
         if (site.Head == basedOn)
         {
-            RevisionRow row = Row(siteId, basedOn + 1, plan, author);
+            RevisionRow row = Row(siteId, basedOn + 1, plan, author, overview);
             (site.Head, site.Name) = (row.Number, plan.Site.Name);
             db.Revisions.Add(row);
             try
@@ -112,10 +168,10 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
             }
         }
 
-        return new SaveResult.Stale((await Read(siteId, null, cancel))!);
+        return await Read(siteId, null, cancel) is { } newest ? new SaveResult.Stale(newest) : new SaveResult.NoSuchSite();
     }
 
-    private RevisionRow Row(string siteId, int number, Plan plan, string author)
+    private RevisionRow Row(string siteId, int number, Plan plan, string author, byte[]? overview)
     {
         byte[] json = PlanJson.Write(plan);
         return new RevisionRow
@@ -126,6 +182,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
             SavedAt = clock.GetLocalNow(),
             Sha256 = PlanJson.Hash(json),
             PlanJson = json,
+            Overview = overview,
         };
     }
 

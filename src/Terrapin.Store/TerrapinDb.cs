@@ -1,4 +1,5 @@
 using System.Data.Common;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -27,6 +28,7 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
             site.Property(s => s.Id).HasMaxLength(40);
             site.Property(s => s.Name).HasMaxLength(120);
             site.Property(s => s.Head).IsConcurrencyToken();
+            site.Property(s => s.DeletedBy).HasMaxLength(120);
         });
         model.Entity<RevisionRow>(revision =>
         {
@@ -58,6 +60,12 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
 
         private static void Set(DbConnection connection)
         {
+            // EF Core looks this way whether a database is there; such a connection can set nothing.
+            if (new SqliteConnectionStringBuilder(connection.ConnectionString).Mode == SqliteOpenMode.ReadOnly)
+            {
+                return;
+            }
+
             using DbCommand command = connection.CreateCommand();
             command.CommandText = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;";
             command.ExecuteNonQuery();

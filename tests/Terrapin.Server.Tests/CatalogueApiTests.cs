@@ -29,6 +29,19 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
         }
     }
 
+    [Theory]
+    [InlineData("=HYPERLINK(1)")]
+    [InlineData("+49 hub")]
+    [InlineData("-x")]
+    [InlineData("@cell")]
+    public void A_name_that_a_spreadsheet_would_run_is_written_as_text_and_comes_back(string name)
+    {
+        Catalogue catalogue = NewSite.HouseCatalogue with { Hubs = [NewSite.HouseCatalogue.Hubs[0] with { Name = name }] };
+        byte[] table = CatalogueCsv.Write(catalogue, CatalogueList.Hubs);
+        Assert.Contains($",'{name}", Encoding.UTF8.GetString(table));
+        Assert.Equal(name, CatalogueCsv.Read(table, CatalogueList.Hubs).Hubs[0].Name);
+    }
+
     [Fact]
     public void Other_units_in_the_header_and_a_byte_order_mark_are_read()
     {

@@ -38,8 +38,34 @@ public class FloorFilesTests
     [InlineData("[[0,0],[4,0],[5,3],[0,3],[0,0]]", "\"units\":\"m\",", "slanting wall")]
     [InlineData("[[0,0],[500,0],[500,3],[0,3],[0,0]]", "\"units\":\"m\",", "500 by 3 m")]
     [InlineData("[[0,0],[4,\"x\"],[4,3],[0,0]]", "", "no coordinates")]
+    [InlineData("[[0,0],[1e300,0],[4,3],[0,0]]", "", "no coordinates")]
+    [InlineData("[]", "", "at least three corners")]
+    [InlineData("[[0,0],[0,0]]", "", "at least three corners")]
     public void A_file_that_cannot_be_drawn_says_why(string ring, string more, string words) =>
         Assert.Contains(words, Assert.Throws<RefusedException>(() => Read(ring, more)).Message, StringComparison.Ordinal);
+
+    [Fact]
+    public void More_corners_rooms_or_lines_than_a_house_has_are_refused_at_once()
+    {
+        string steps = string.Join(',', Enumerable.Range(0, 9000).Select(i => $"[{i},{i / 2}]"));
+        Assert.Contains("Straighten the walls", Assert.Throws<RefusedException>(() => Read($"[{steps}]")).Message, StringComparison.Ordinal);
+        string features = string.Join(',', Enumerable.Repeat("{}", 5000));
+        Assert.Contains("split the file", Assert.Throws<RefusedException>(() => FloorGeoJson.Read(Encoding.UTF8.GetBytes($$"""{"type":"FeatureCollection","features":[{{features}}]}"""))).Message, StringComparison.Ordinal);
+        const string Header = "storey,room,from the left [m],from above [m],length [m],width [m],finish\n";
+        string rooms = string.Concat(Enumerable.Range(0, 20_000).Select(i => $"Ground,R{i},,,3,2,\n"));
+        Assert.Contains("at most 1000 lines", Assert.Throws<RefusedException>(() => RoomsCsv.Read(Encoding.UTF8.GetBytes(Header + rooms))).Message, StringComparison.Ordinal);
+        string faults = string.Concat(Enumerable.Range(0, 900).Select(i => $"Ground,R{i},,,x,y,\n"));
+        Assert.InRange(Assert.Throws<RefusedException>(() => RoomsCsv.Read(Encoding.UTF8.GetBytes(Header + faults))).Faults.Count, 50, 60);
+    }
+
+    [Fact]
+    public void A_name_that_xml_cannot_hold_is_written_without_what_it_cannot()
+    {
+        Plan plan = NetLoft();
+        plan = plan with { Site = plan.Site with { Name = "Loft\uFFFF \U0001F4A7\uD800" } };
+        var svg = XDocument.Parse(Encoding.UTF8.GetString(FloorSvg.Write(plan)));
+        Assert.StartsWith("Loft\uFFFD \U0001F4A7\uFFFD,", svg.Root!.Elements().First().Value, StringComparison.Ordinal);
+    }
 
     [Theory]
     [InlineData("""{"type":"Feature"}""", "/type")]

@@ -32,6 +32,34 @@ public class PhotographApiTests(TestServer server) : IClassFixture<TestServer>
     }
 
     [Fact]
+    public async Task A_large_picture_takes_no_more_than_its_lines_while_it_is_read()
+    {
+        (string id, _) = await server.NewSite("Large picture");
+        byte[] jpeg = Drawn(6000, 6000, SKEncodedImageFormat.Jpeg);
+        byte[] png = Drawn(6000, 6000, SKEncodedImageFormat.Png);
+        long before = Environment.WorkingSet;
+        long most = 0;
+        using var looking = new CancellationTokenSource();
+        Task look = Task.Run(async () =>
+        {
+            while (!looking.IsCancellationRequested)
+            {
+                most = Math.Max(most, Environment.WorkingSet);
+                await Task.Delay(5);
+            }
+        });
+        HttpResponseMessage added = await Post(id, jpeg, "");
+        HttpResponseMessage whole = await Post(id, png, "");
+        await looking.CancelAsync();
+        await look;
+        Assert.Equal(HttpStatusCode.Created, added.StatusCode);
+        Assert.Contains("save it as JPEG", await whole.Content.ReadAsStringAsync());
+        Assert.InRange(most - before, 0, 150L << 20);
+        using SKBitmap bitmap = SKBitmap.Decode(await server.Http.GetByteArrayAsync(added.Headers.Location!));
+        Assert.Equal((1600, 1600), (bitmap.Width, bitmap.Height));
+    }
+
+    [Fact]
     public async Task What_the_camera_wrote_into_the_file_is_left_behind_and_the_picture_stands_upright()
     {
         (string id, _) = await server.NewSite("Turned");

@@ -14,6 +14,7 @@ namespace Terrapin.Server.Tests;
 public sealed class TestServer : IAsyncLifetime
 {
     private WebApplication? app;
+    private DataFolder? folder;
 
     public string Folder { get; } = Directory.CreateTempSubdirectory("terrapin-test-").FullName;
 
@@ -22,7 +23,8 @@ public sealed class TestServer : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         app = Application.Build(new ServerOptions(0, Folder, Path.Combine(Folder, "no-web"), null));
-        await Database.Prepare(app.Services, null);
+        folder = DataFolder.Hold(Folder);
+        await Database.Prepare(folder, null);
         await app.StartAsync();
         string address = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
         Http = new HttpClient { BaseAddress = new Uri(address) };
@@ -33,6 +35,7 @@ public sealed class TestServer : IAsyncLifetime
     {
         Http.Dispose();
         await app!.DisposeAsync();
+        folder!.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(Folder, recursive: true);
     }

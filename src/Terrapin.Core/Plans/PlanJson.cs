@@ -47,6 +47,31 @@ public static class PlanJson
         return ReadCurrent(element, pointer);
     }
 
+    /// <summary>
+    /// Reads a plan that was checked when it was stored: an older version is upgraded, but limits and references, which may have
+    /// been drawn closer since, are not held against it.
+    /// </summary>
+    /// <param name="utf8">As it was stored.</param>
+    /// <exception cref="RefusedException">It is of a newer version, or no plan.</exception>
+    public static Plan ReadStored(ReadOnlyMemory<byte> utf8)
+    {
+        using var document = JsonDocument.Parse(utf8, DocumentOptions);
+        JsonElement element = document.RootElement;
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is { } fault)
+        {
+            throw new RefusedException([fault]);
+        }
+
+        int version = element.GetProperty("version").GetInt32();
+        if (version == Plan.CurrentVersion)
+        {
+            return element.Deserialize<Plan>(Options)!;
+        }
+
+        using JsonDocument upgraded = PlanUpgrade.FromVersion(element, version);
+        return upgraded.RootElement.Deserialize<Plan>(Options)!;
+    }
+
     private static Plan ReadCurrent(JsonElement element, string pointer)
     {
         Plan plan = ReadShape<Plan>(element, pointer);
@@ -74,7 +99,18 @@ public static class PlanJson
 
         try
         {
-            return JsonDocument.Parse(utf8, DocumentOptions);
+            var document = JsonDocument.Parse(utf8, DocumentOptions);
+            if (TextCheck.MayHoldFault(utf8.Span) && TextCheck.FirstFault(document.RootElement) is { } fault)
+            {
+                document.Dispose();
+                throw new RefusedException([fault]);
+            }
+
+            return document;
+        }
+        catch (InvalidOperationException)
+        {
+            throw new RefusedException([new Fault("", "Take out the half of a character in one of the keys.")], isNotJson: true);
         }
         catch (JsonException e)
         {

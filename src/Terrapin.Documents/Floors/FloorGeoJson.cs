@@ -13,6 +13,14 @@ public static class FloorGeoJson
     /// <summary>No house is so small in metres; in degrees every house is.</summary>
     private const double SmallestHouseM = 0.5;
 
+    /// <summary>Corners that the wall round a room may have, the first counted again at the end.</summary>
+    private const int MostCorners = 200;
+
+    private const int MostFeatures = 1000;
+
+    /// <summary>In a projected coordinate system; beyond lies no house.</summary>
+    private const double FarthestM = 1e8;
+
     /// <summary>Corners that differ by no more stand on one line, m.</summary>
     private const double SlipM = 0.01;
 
@@ -100,6 +108,11 @@ public static class FloorGeoJson
             throw new RefusedException([new Fault("/type", "This is not GeoJSON with a list of features. Export the rooms as a FeatureCollection.")]);
         }
 
+        if (features.GetArrayLength() > MostFeatures)
+        {
+            throw new RefusedException([new Fault("/features", $"Export the rooms only, or split the file: it has {features.GetArrayLength()} features, and {MostFeatures} are read at once.")]);
+        }
+
         var faults = new List<Fault>();
         var found = new List<(string At, string Name, string Storey, string? Finish, List<double[][]> Rings)>();
         int index = 0;
@@ -184,9 +197,19 @@ public static class FloorGeoJson
                 faults.Add(new Fault($"{at}/geometry", "This room has a hole in it. Leave the hole out, and put what stands there as a fixture."));
             }
 
-            return [.. polygons.Select(p => p[0].EnumerateArray().Select(c => new[] { c[0].GetDouble(), c[1].GetDouble() }).ToArray())];
+            int corners = polygons.Max(p => p[0].GetArrayLength());
+            if (polygons.Any(p => p[0].GetArrayLength() < 4) || corners > MostCorners)
+            {
+                faults.Add(new Fault($"{at}/geometry/coordinates", corners > MostCorners
+                    ? $"Straighten the walls of this room: it has {corners} corners, and {MostCorners} are the most."
+                    : "Give this room at least three corners, the first again at the end."));
+                return null;
+            }
+
+            double[][][] rings = [.. polygons.Select(p => p[0].EnumerateArray().Select(c => new[] { c[0].GetDouble(), c[1].GetDouble() }).ToArray())];
+            return rings.SelectMany(r => r).All(c => c.All(x => Math.Abs(x) < FarthestM)) ? [.. rings] : throw new FormatException();
         }
-        catch (Exception e) when (e is InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException)
+        catch (Exception e) when (e is InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException or OverflowException)
         {
             faults.Add(new Fault($"{at}/geometry/coordinates", "These are no coordinates of a polygon. Give rings of pairs of numbers, as GeoJSON has them."));
             return null;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Xml;
 using System.Xml.Linq;
 using Terrapin.Core.Plans;
 
@@ -58,8 +59,17 @@ public static class FloorSvg
             new XElement(Svg + "title", $"{plan.Site.Name}, floors at 1:50, in metres"),
             new XElement(Svg + "style", Style),
             sheets);
+        foreach (XText text in svg.DescendantNodes().OfType<XText>())
+        {
+            text.Value = Writable(text.Value);
+        }
+
         return Encoding.UTF8.GetBytes(new XDocument(svg).ToString());
     }
+
+    /// <summary>Names saved before text was checked may hold what XML cannot.</summary>
+    private static string Writable(string text) => string.Concat(text.Select((c, i) =>
+        XmlConvert.IsXmlChar(c) || (i + 1 < text.Length && XmlConvert.IsXmlSurrogatePair(text[i + 1], c)) || (i > 0 && XmlConvert.IsXmlSurrogatePair(c, text[i - 1])) ? c : '\uFFFD'));
 
     private static IEnumerable<XElement> Sheet(Plan plan, Storey storey, Room[] rooms, double left, double top)
     {

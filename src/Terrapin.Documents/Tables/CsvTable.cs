@@ -28,6 +28,12 @@ internal sealed record TableColumn(string Name, string Path, string? Unit = null
 /// </summary>
 internal static class CsvTable
 {
+    /// <summary>Lines that a table may have; more is no list that people keep.</summary>
+    private const int MostLines = 1000;
+
+    /// <summary>Faults that are told at once.</summary>
+    private const int MostFaults = 50;
+
     private static readonly CsvReaderOptions Reading = new()
     {
         HasHeader = false,
@@ -80,6 +86,12 @@ internal static class CsvTable
         var records = new List<(int, JsonObject)>();
         foreach ((int line, string[] cells) in rows.Skip(1))
         {
+            if (faults.Count >= MostFaults)
+            {
+                faults.Add(new Fault($"#row={line}", $"Mend these first: from line {line} on the table was not looked at."));
+                break;
+            }
+
             if (cells.Length != places.Length)
             {
                 faults.Add(new Fault($"#row={line}", $"Line {line}: {cells.Length} cells, and the header has {places.Length}. Give every cell, empty where nothing is known."));
@@ -117,7 +129,12 @@ internal static class CsvTable
         {
             while (reader.Read())
             {
-                rows.Add(((int)reader.LineNumber, [.. reader.Current.ToArray().Select(c => c.Trim())]));
+                if (rows.Count > MostLines)
+                {
+                    throw new RefusedException([new Fault($"#row={reader.LineNumber}", $"Line {reader.LineNumber}: a table has at most {MostLines} lines below its header. Split it.")]);
+                }
+
+                rows.Add(((int)reader.LineNumber, [.. reader.Current.ToArray().Select(c => FromText(c.Trim()))]));
             }
         }
         catch (CsvFormatException e)
@@ -259,8 +276,15 @@ internal static class CsvTable
 
         return at is null ? "" : column.IsNumber
             ? Math.Round((double)at * column.Scale, 9).ToString("R", CultureInfo.InvariantCulture)
-            : (string)at!;
+            : AsText((string)at!);
     }
+
+    /// <summary>What a spreadsheet would run as a formula gets an apostrophe before it, which is taken off again on reading.</summary>
+    private static string AsText(string text) => text.Length > 0 && IsFormulaStart(text[0]) ? $"'{text}" : text;
+
+    private static string FromText(string cell) => cell.Length > 1 && cell[0] == '\'' && IsFormulaStart(cell[1]) ? cell[1..] : cell;
+
+    private static bool IsFormulaStart(char first) => first is '=' or '+' or '-' or '@' or '\t' or '\r';
 
     private static string Shorten(string text) => text.Length <= 40 ? text : text[..40] + "…";
 }

@@ -11,6 +11,7 @@ internal static class AssessmentApi
 {
     public static void Map(IEndpointRouteBuilder api)
     {
+        api = api.MapGroup("").IsHeavy();
         api.MapPost("/assessments", Assess).WithName("assessPlan").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Assessment>().ProducesFaults();
         api.MapPost("/comparisons", Compare).WithName("compareOptions").WithTags("Assessment")

@@ -1,3 +1,5 @@
+using Terrapin.Core.Plans;
+
 namespace Terrapin.Server.Api;
 
 /// <summary>Who is saving, from the request header.</summary>
@@ -10,7 +12,7 @@ internal static class Author
     public static string? Of(HttpRequest request)
     {
         string name = Uri.UnescapeDataString(request.Headers[Header].ToString()).Trim();
-        return name.Length is > 0 and <= MostCharacters ? name : null;
+        return name.Length is > 0 and <= MostCharacters && TextCheck.IsText(name) ? name : null;
     }
 
     public static IResult Missing() => Problems.Of(

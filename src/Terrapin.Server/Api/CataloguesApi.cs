@@ -10,7 +10,7 @@ internal static class CataloguesApi
 {
     public static void Map(IEndpointRouteBuilder api)
     {
-        RouteGroupBuilder catalogues = api.MapGroup("/catalogues").WithTags("Catalogues");
+        RouteGroupBuilder catalogues = api.MapGroup("/catalogues").WithTags("Catalogues").IsHeavy();
         catalogues.MapPost("/read", ReadFile).WithName("readCatalogueFile")
             .Accepts<CatalogueFile>("application/json").Produces<Catalogue>().ProducesFaults();
         catalogues.MapPost("/write", WriteFile).WithName("writeCatalogueFile")

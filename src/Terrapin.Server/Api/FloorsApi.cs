@@ -24,7 +24,7 @@ internal static class FloorsApi
 {
     public static void Map(IEndpointRouteBuilder api)
     {
-        RouteGroupBuilder group = api.MapGroup("/floors").WithTags("Floors");
+        RouteGroupBuilder group = api.MapGroup("/floors").WithTags("Floors").IsHeavy();
         group.MapPost("/", Draw).WithName("drawFloors").Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
         group.MapPost("/svg", (HttpRequest request) => Write(request, FloorSvg.Write, "image/svg+xml", "floors.svg")).WithName("floorsAsSvg")
             .Accepts<Plan>("application/json").Produces<string>(200, "image/svg+xml").ProducesFaults();

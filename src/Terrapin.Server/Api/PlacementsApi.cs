@@ -23,7 +23,7 @@ internal static class PlacementsApi
 
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/placements", Place).WithName("placeSensors").WithTags("Floors")
-            .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesFaults();
+            .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesFaults().IsHeavy();
 
     private static Task<IResult> Place(HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, Read, question =>
     {

@@ -17,10 +17,13 @@ internal static class Problems
         return Results.Problem(problem);
     }
 
+    /// <summary>Faults that are told at once.</summary>
+    private const int MostFaults = 100;
+
     /// <summary>400 for what is no JSON, 422 for JSON at fault, with a pointer for each fault.</summary>
     public static IResult Refused(RefusedException refused) => refused.IsNotJson
-        ? Of(StatusCodes.Status400BadRequest, "Not JSON", refused.Faults[0].Message, ("faults", refused.Faults))
-        : Of(StatusCodes.Status422UnprocessableEntity, "Not accepted", refused.Message, ("faults", refused.Faults));
+        ? Of(StatusCodes.Status400BadRequest, "Not JSON", refused.Faults[0].Message, ("faults", refused.Faults.Take(MostFaults)))
+        : Of(StatusCodes.Status422UnprocessableEntity, "Not accepted", refused.Message, ("faults", refused.Faults.Take(MostFaults)));
 
     public static IResult NoSuchSite(string id) =>
         Of(StatusCodes.Status404NotFound, "No such site", $"There is no site \"{id}\". Look at the list of sites.");

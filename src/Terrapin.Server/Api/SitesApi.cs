@@ -8,7 +8,9 @@ using Terrapin.Store;
 namespace Terrapin.Server.Api;
 
 /// <summary>A site in a list, with how far its stages have come.</summary>
-public sealed record ListedSite(string Id, string Name, int Revision, string Author, DateTimeOffset SavedAt, IReadOnlyList<StageStatus> Stages, Tally Tally);
+/// <param name="Tally"><see langword="null"/> where its figures cannot be shown.</param>
+/// <param name="Trouble">What to do where they cannot be shown.</param>
+public sealed record ListedSite(string Id, string Name, int Revision, string Author, DateTimeOffset SavedAt, IReadOnlyList<StageStatus> Stages, Tally? Tally, string? Trouble, bool IsPutAway);
 
 /// <summary>The name of a new site.</summary>
 public sealed record NewSiteRequest
@@ -27,36 +29,63 @@ internal static class SitesApi
     {
         RouteGroupBuilder sites = api.MapGroup("/sites").WithTags("Sites");
         sites.MapGet("/", List).WithName("listSites");
-        sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesFaults();
-        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json").Produces<SavedPlan>(201).ProducesFaults();
+        sites.MapGet("/deleted", (SiteStore store, CancellationToken cancel) => store.ListDeleted(cancel)).WithName("listDeletedSites");
+        sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesFaults().IsHeavy();
+        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json").Produces<SavedPlan>(201).ProducesFaults().IsHeavy();
+        sites.MapPost("/{id}/put-away", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, true, store, cancel)).WithName("putSiteAway").Produces(204).ProducesNoSite();
+        sites.MapPost("/{id}/take-back", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, false, store, cancel)).WithName("takeSiteBack").Produces(204).ProducesNoSite();
+        sites.MapDelete("/{id}", Delete).WithName("deleteSite").Produces(204).Produces<ApiProblem>(400, "application/problem+json").ProducesNoSite();
         sites.MapGet("/{id}/plan", Read).WithName("readPlan").Produces<SavedPlan>().ProducesNoSite();
         sites.MapPut("/{id}/plan", Save).WithName("savePlan").Accepts<Plan>("application/json").Produces<SavedPlan>().ProducesFaults().ProducesNoSite()
-            .Produces<ApiProblem>(412, "application/problem+json").Produces<ApiProblem>(428, "application/problem+json");
+            .Produces<ApiProblem>(412, "application/problem+json").Produces<ApiProblem>(428, "application/problem+json").IsHeavy();
         sites.MapGet("/{id}/revisions", History).WithName("listRevisions").Produces<IReadOnlyList<SavedRevision>>().ProducesNoSite();
         sites.MapGet("/{id}/revisions/{number:int}", ReadRevision).WithName("readRevision").Produces<SavedPlan>().ProducesNoSite();
         sites.MapGet("/{id}/export", Export).WithName("exportSite").Produces<SiteArchive>().ProducesNoSite();
     }
 
-    private static async Task<IReadOnlyList<ListedSite>> List(SiteStore store, SiteAssessments assessments, CancellationToken cancel)
-    {
-        var listed = new List<ListedSite>();
-        foreach (SiteSummary site in await store.List(cancel))
-        {
-            Assessment assessment = await assessments.Of(site.Id, site.Revision, cancel);
-            listed.Add(new ListedSite(site.Id, site.Name, site.Revision, site.Author, site.SavedAt, assessment.Stages, assessment.Tally));
-        }
+    private static async Task<IReadOnlyList<ListedSite>> List(SiteStore store, CancellationToken cancel) =>
+        [.. (await store.List(cancel)).Select(Listed)];
 
-        return listed;
+    private static ListedSite Listed(SiteSummary site)
+    {
+        var overview = SiteOverview.Read(site.Overview);
+        return new ListedSite(
+            site.Id,
+            site.Name,
+            site.Revision,
+            site.Author,
+            site.SavedAt,
+            overview?.Stages ?? [],
+            overview?.Tally,
+            overview is null ? "Open it to see its figures: they could not be calculated yet." : null,
+            site.PutAwayAt is not null);
     }
 
-    private static async Task<IResult> Create(HttpRequest request, SiteStore store, CancellationToken cancel)
+    private static async Task<IResult> PutAway(string id, bool away, SiteStore store, CancellationToken cancel) =>
+        await store.PutAway(id, away, cancel) ? Results.NoContent() : Problems.NoSuchSite(id);
+
+    private static async Task<IResult> Delete(string id, HttpRequest request, SiteStore store, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
             return Author.Missing();
         }
 
-        return await Body.Use(request, ReadNewSite, async site => Created(request, await store.Create(NewSite.Named(site.Name.Trim()), author, cancel)));
+        return await store.Delete(id, author, cancel)
+            ? Results.NoContent()
+            : Problems.Of(StatusCodes.Status404NotFound, "No such site put away", $"Put the site away first: among those put away there is no site \"{id}\".");
+    }
+
+    private static async Task<IResult> Create(HttpRequest request, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
+    {
+        if (Author.Of(request) is not { } author)
+        {
+            return Author.Missing();
+        }
+
+        return await Body.Use(request, ReadNewSite, async site => Created(request, await Create(NewSite.Named(site.Name.Trim()))));
+
+        Task<SavedPlan> Create(Plan plan) => store.Create(plan, author, overviews.Of(plan, cancel), cancel);
     }
 
     private static NewSiteRequest ReadNewSite(ReadOnlyMemory<byte> utf8)
@@ -66,14 +95,14 @@ internal static class SitesApi
         return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new Fault("/name", "The site has no name yet. Give it one.")]);
     }
 
-    private static async Task<IResult> Import(HttpRequest request, SiteStore store, CancellationToken cancel)
+    private static async Task<IResult> Import(HttpRequest request, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
             return Author.Missing();
         }
 
-        return await Body.Use(request, SiteArchive.Read, async archive => Created(request, await store.Create(archive.Plan, author, cancel)));
+        return await Body.Use(request, SiteArchive.Read, async archive => Created(request, await store.Create(archive.Plan, author, overviews.Of(archive.Plan, cancel), cancel)));
     }
 
     private static async Task<IResult> Read(string id, HttpResponse response, SiteStore store, CancellationToken cancel) =>
@@ -86,9 +115,9 @@ internal static class SitesApi
 
     private static async Task<IResult> History(string id, SiteStore store, CancellationToken cancel)
     {
-        IReadOnlyList<SiteSummary> history = await store.History(id, cancel);
+        IReadOnlyList<RevisionSummary> history = await store.History(id, cancel);
         return history.Count > 0
-            ? Results.Ok(history.Select(h => new SavedRevision(h.Revision, h.Author, h.SavedAt)))
+            ? Results.Ok(history.Select(h => new SavedRevision(h.Number, h.Author, h.SavedAt)))
             : Problems.NoSuchSite(id);
     }
 
@@ -103,7 +132,7 @@ internal static class SitesApi
         return Results.File(file, "application/json", $"{id}.terrapin.json");
     }
 
-    private static async Task<IResult> Save(string id, HttpRequest request, HttpResponse response, SiteStore store, CancellationToken cancel)
+    private static async Task<IResult> Save(string id, HttpRequest request, HttpResponse response, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
@@ -120,7 +149,7 @@ internal static class SitesApi
             return Problems.Of(StatusCodes.Status400BadRequest, "Which revision?", "If-Match does not hold an ETag of this site, such as \"3\". Send the one that came with the plan.");
         }
 
-        return await Body.Use(request, PlanJson.Read, async plan => await store.Save(id, plan, author, basedOn, cancel) switch
+        return await Body.Use(request, PlanJson.Read, async plan => await store.Save(id, plan, author, basedOn, overviews.Of(plan, cancel), cancel) switch
         {
             SaveResult.Saved saved => WithTag(response, saved.Revision),
             SaveResult.Stale stale => await Stale(id, basedOn, stale.Newest, store, cancel),

@@ -24,11 +24,14 @@ internal static class Application
         // A failed start is said in one sentence by Program.
         builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.Critical);
         builder.Services.ConfigureHttpJsonOptions(http => UseDocumentJson(http.SerializerOptions));
-        builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, Path.Combine(options.DataFolder, Database.FileName)));
+        builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, DataFolder.DatabaseIn(options.DataFolder)));
         builder.Services.AddScoped<SiteStore>();
         builder.Services.AddScoped<PhotographStore>();
-        builder.Services.AddScoped<SiteAssessments>();
-        builder.Services.AddMemoryCache(cache => cache.SizeLimit = 1000);
+        builder.Services.AddSingleton<SiteOverviews>();
+        builder.Services.AddHostedService<OverviewKeeper>();
+        builder.Services.AddHostFiltering(filter => filter.AllowedHosts = [.. Protection.OwnHosts, .. options.Hosts]);
+        builder.Services.AddExceptionHandler<Troubles>();
+        HeavyWork.Add(builder.Services);
         builder.Services.AddSingleton<FloorMemory>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails();
@@ -44,7 +47,10 @@ internal static class Application
         WebApplication app = builder.Build();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
+        Protection.Use(app);
         app.UseResponseCompression();
+        app.UseRouting();
+        app.UseRateLimiter();
         MapApi(app);
         ServeWebApp(app, Path.GetFullPath(options.WebFolder));
         return app;

@@ -9,7 +9,16 @@ namespace Terrapin.Server.Hosting;
 /// <param name="DemoFolder">Site files for a first start; <see langword="null"/>: start empty.</param>
 public sealed record ServerOptions(int Port, string DataFolder, string WebFolder, string? DemoFolder)
 {
-    /// <summary>Reads <c>--port N --data DIR --web DIR --demo DIR</c>.</summary>
+    /// <summary>Names, beside those of this machine itself, by which browsers may reach it.</summary>
+    public IReadOnlyList<string> Hosts { get; init; } = [];
+
+    /// <summary>Write a backup to this file and end.</summary>
+    public string? BackupFile { get; init; }
+
+    /// <summary>Put this backup in the place of the database and end.</summary>
+    public string? RestoreFile { get; init; }
+
+    /// <summary>Reads <c>--port N --data DIR --web DIR --demo DIR --host NAME --backup FILE --restore FILE</c>.</summary>
     /// <exception cref="FormatException">An option is unknown or has no usable value; one sentence.</exception>
     public static ServerOptions Read(string[] args)
     {
@@ -23,6 +32,9 @@ public sealed record ServerOptions(int Port, string DataFolder, string WebFolder
                 "--data" => options with { DataFolder = value },
                 "--web" => options with { WebFolder = value },
                 "--demo" => options with { DemoFolder = value },
+                "--host" => options with { Hosts = [.. options.Hosts, value] },
+                "--backup" => options with { BackupFile = value },
+                "--restore" => options with { RestoreFile = value },
                 _ => throw new FormatException($"There is no option {args[i]}."),
             };
         }

@@ -13,7 +13,9 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
 
     private const int LongestSide = 1600;
     private const int MostPixels = 100_000_000;
+    private const int MostPixelsAtOnce = 25_000_000;
     private const int Quality = 85;
+    private static readonly Lock Gate = new();
 
     /// <summary>
     /// Reads a JPEG, PNG or WebP and draws it anew, so that place, time and camera in the file are left behind whoever sent it.
@@ -33,14 +35,40 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
             throw Refuse($"The picture is {codec.Info.Width} × {codec.Info.Height} pixels, more than can be read here. Make it smaller.");
         }
 
-        using SKBitmap? bitmap = SKBitmap.Decode(codec);
-        if (bitmap is null || codec.GetPixels(out _) != SKCodecResult.Success)
+        // A large picture takes much memory while it is read: one at a time.
+        lock (Gate)
         {
-            throw Refuse("The picture is damaged: it ends before it is complete. Take it again, or send the whole file.");
+            using SKBitmap bitmap = Decode(codec);
+            return Draw(bitmap, codec.EncodedOrigin);
+        }
+    }
+
+    /// <summary>Reads it line by line into about the size that is kept; where its format has no lines, whole.</summary>
+    private static SKBitmap Decode(SKCodec codec)
+    {
+        var info = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Premul);
+        int every = Math.Max(1, Math.Max(info.Width, info.Height) / LongestSide);
+        if (every > 1 && codec.StartScanlineDecode(info) == SKCodecResult.Success && codec.ScanlineOrder == SKCodecScanlineOrder.TopDown)
+        {
+            return Scanlines.Shrink(codec, info, every) ?? throw Damaged();
         }
 
-        return Draw(bitmap, codec.EncodedOrigin);
+        if ((long)info.Width * info.Height > MostPixelsAtOnce)
+        {
+            throw Refuse($"The picture is {info.Width} × {info.Height} pixels in a form that has to be read at once. Make it smaller, or save it as JPEG.");
+        }
+
+        var bitmap = new SKBitmap(info);
+        if (codec.GetPixels(info, bitmap.GetPixels()) == SKCodecResult.Success)
+        {
+            return bitmap;
+        }
+
+        bitmap.Dispose();
+        throw Damaged();
     }
+
+    private static RefusedException Damaged() => Refuse("The picture is damaged: it ends before it is complete. Take it again, or send the whole file.");
 
     private static Picture Draw(SKBitmap bitmap, SKEncodedOrigin origin)
     {

@@ -79,6 +79,9 @@ namespace Terrapin.Store.Migrations
                         .HasMaxLength(120)
                         .HasColumnType("TEXT");
 
+                    b.Property<byte[]>("Overview")
+                        .HasColumnType("BLOB");
+
                     b.Property<byte[]>("PlanJson")
                         .IsRequired()
                         .HasColumnType("BLOB");
@@ -101,6 +104,13 @@ namespace Terrapin.Store.Migrations
                         .HasMaxLength(40)
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeletedBy")
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Head")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
@@ -108,6 +118,9 @@ namespace Terrapin.Store.Migrations
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset?>("PutAwayAt")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

@@ -53,16 +53,25 @@ interface Answer<T> {
   response: Response
 }
 
-async function settle<T>(answer: Promise<Answer<T>>): Promise<T> {
+async function answered<T>(answer: Promise<Answer<T>>): Promise<Answer<T>> {
   let settled: Answer<T>
   try {
     settled = await answer
   } catch {
     throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
   }
-  if (settled.data !== undefined && settled.response.ok) return settled.data
+  if (settled.response.ok) return settled
   throw new Refusal(settled.response.status, (settled.error ?? {}) as ApiProblem)
 }
+
+async function settle<T>(answer: Promise<Answer<T>>): Promise<T> {
+  const { data, response } = await answered(answer)
+  if (data !== undefined) return data
+  throw new Refusal(response.status, {})
+}
+
+/** For what answers nothing but that it was done. */
+const done = async (answer: Promise<Answer<unknown>>): Promise<void> => void (await answered(answer))
 
 /** For bodies and answers that are no JSON of ours. */
 async function send<T>(
@@ -102,6 +111,18 @@ const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) 
 
 export const api = {
   listSites: (): Promise<ListedSite[]> => settle(http.GET('/api/sites')),
+
+  /** Out of the list, or back into it. */
+  putSiteAway: (id: string, away: boolean): Promise<void> =>
+    done(
+      away
+        ? http.POST('/api/sites/{id}/put-away', { params: { path: { id } } })
+        : http.POST('/api/sites/{id}/take-back', { params: { path: { id } } }),
+    ),
+
+  /** Deletes what was put away, for good. */
+  deleteSite: (id: string, author: string): Promise<void> =>
+    done(http.DELETE('/api/sites/{id}', { params: { path: { id } }, headers: by(author) })),
 
   createSite: (name: string, author: string): Promise<SavedPlan> =>
     settle(http.POST('/api/sites', { body: { name }, headers: by(author) })),
@@ -193,13 +214,10 @@ export const api = {
       }),
     ),
 
-  removePhotograph: async (id: string, photographId: string): Promise<void> => {
-    const path = { id, photographId }
-    const { response, error } = await http.DELETE('/api/sites/{id}/photographs/{photographId}', {
-      params: { path },
-    })
-    if (!response.ok) throw new Refusal(response.status, (error ?? {}) as ApiProblem)
-  },
+  removePhotograph: (id: string, photographId: string): Promise<void> =>
+    done(
+      http.DELETE('/api/sites/{id}/photographs/{photographId}', { params: { path: { id, photographId } } }),
+    ),
 
   /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
   catalogues: {

@@ -216,6 +216,13 @@ const commands = computed<Command[]>(() => [
       </aside>
       <div class="min-w-0 grow">
         <TallyBar @findings="sheet = 'findings'" />
+        <p
+          v-if="!open.isKept && open.isChanged"
+          role="alert"
+          class="bg-clay-wash text-clay px-4 py-2 font-semibold"
+        >
+          Save now: this device has no room to keep unsaved changes, and closing the page would lose them.
+        </p>
         <p v-if="open.restored && open.isChanged" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
           Unsaved changes from before were kept on this device and are back. Undo brings the saved state.
         </p>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
 import type { ListedSite, SavedPlan, SiteArchive } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
 import { escapeText } from '@/ui/outcomes'
+import ModalDialog from '@/ui/ModalDialog.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import ShellMark from '@/ui/ShellMark.vue'
 import AuthorDialog from './AuthorDialog.vue'
@@ -21,23 +22,45 @@ const renaming = ref(false)
 const pending = ref<((author: string) => Promise<SavedPlan>) | null>(null)
 const filePicker = ref<HTMLInputElement>()
 
-onMounted(async () => {
-  sites.value = await api.listSites()
-})
+const inUse = computed(() => (sites.value ?? []).filter((s) => !s.isPutAway))
+const putAway = computed(() => (sites.value ?? []).filter((s) => s.isPutAway))
+const deleting = ref<ListedSite | null>(null)
+
+const list = async () => void (sites.value = await api.listSites())
+onMounted(() => attempt(list))
+
+async function attempt(work: () => Promise<void>) {
+  error.value = ''
+  try {
+    await work()
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.message
+  }
+}
+
+const move = (site: ListedSite, away: boolean) =>
+  attempt(async () => {
+    await api.putSiteAway(site.id, away)
+    await list()
+  })
+
+const remove = (site: ListedSite) =>
+  attempt(async () => {
+    deleting.value = null
+    await api.deleteSite(site.id, preferences.author)
+    await list()
+  })
 
 async function make(work: (author: string) => Promise<SavedPlan>) {
   if (!preferences.author) {
     pending.value = work
     return
   }
-  error.value = ''
-  try {
+  await attempt(async () => {
     const made = await work(preferences.author)
     await router.push(`/sites/${made.siteId}/main`)
-  } catch (failure) {
-    if (!(failure instanceof Refusal)) throw failure
-    error.value = failure.message
-  }
+  })
 }
 
 function named() {
@@ -135,10 +158,10 @@ const day = (at: string) =>
         <button type="button" class="act" @click="loadExample">Load the example</button>
       </div>
       <ul v-else class="divide-rule bg-sheet divide-y rounded-sm">
-        <li v-for="site in sites" :key="site.id">
+        <li v-for="site in inUse" :key="site.id" class="flex flex-wrap items-center sm:flex-nowrap">
           <RouterLink
             :to="`/sites/${site.id}/main`"
-            class="hover:bg-moss-wash grid grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 px-4 py-3 sm:grid-cols-[auto_1fr_12rem_7rem]"
+            class="hover:bg-moss-wash grid min-w-0 grow basis-full grid-cols-[auto_1fr] items-center gap-x-4 gap-y-1 px-4 py-3 sm:basis-0 sm:grid-cols-[auto_1fr_12rem_6rem]"
           >
             <ShellMark :statuses="site.stages" />
             <span class="min-w-0">
@@ -147,7 +170,13 @@ const day = (at: string) =>
                 Revision {{ site.revision }}, {{ site.author }}, {{ day(site.savedAt) }}
               </span>
             </span>
-            <span class="col-start-2 sm:col-start-auto">
+            <span
+              v-if="!site.tally"
+              class="text-faded col-start-2 text-[13px] sm:col-span-2 sm:col-start-auto"
+            >
+              {{ site.trouble }}
+            </span>
+            <span v-else class="col-start-2 sm:col-start-auto">
               <template v-if="site.tally.worst">
                 <span class="text-faded block text-[12.5px]">worst escape</span>
                 <span class="figures text-lg font-bold" :class="{ 'text-clay': site.tally.worst.endless }">
@@ -156,7 +185,7 @@ const day = (at: string) =>
               </template>
               <span v-else class="text-faded text-[13px]">no leak point yet</span>
             </span>
-            <span class="col-start-2 flex items-center gap-3 sm:col-start-auto">
+            <span v-if="site.tally" class="col-start-2 flex items-center gap-3 sm:col-start-auto">
               <span v-if="site.tally.stops" class="figures flex items-center gap-1.5">
                 <SeverityMark severity="stop" /> {{ site.tally.stops }}
               </span>
@@ -165,9 +194,54 @@ const day = (at: string) =>
               </span>
             </span>
           </RouterLink>
+          <button
+            type="button"
+            class="act-quiet mr-2 text-[13.5px] max-sm:mb-2 max-sm:ml-18"
+            :aria-label="`Put away ${site.name}`"
+            @click="move(site, true)"
+          >
+            Put away
+          </button>
         </li>
       </ul>
+      <details v-if="putAway.length" class="mt-4">
+        <summary class="text-moss cursor-pointer font-semibold">{{ putAway.length }} put away</summary>
+        <ul class="divide-rule bg-sheet mt-2 divide-y rounded-sm">
+          <li v-for="site in putAway" :key="site.id" class="flex flex-wrap items-center gap-2 px-4 py-2">
+            <RouterLink :to="`/sites/${site.id}/main`" class="min-w-40 grow truncate font-semibold">
+              {{ site.name }}
+            </RouterLink>
+            <button
+              type="button"
+              class="act-quiet"
+              :aria-label="`Take back ${site.name}`"
+              @click="move(site, false)"
+            >
+              Take back
+            </button>
+            <button
+              type="button"
+              class="act-quiet"
+              :aria-label="`Delete ${site.name}`"
+              @click="deleting = site"
+            >
+              Delete
+            </button>
+          </li>
+        </ul>
+      </details>
     </main>
+    <ModalDialog :open="deleting !== null" title="Delete for good?" @close="deleting = null">
+      <p class="mb-4">
+        All revisions and photographs of <strong>{{ deleting?.name }}</strong> are deleted, and cannot be
+        brought back. Export the site first if it may be needed. That it was deleted, when and by whom stays
+        noted.
+      </p>
+      <div class="flex justify-end gap-2">
+        <button type="button" class="act-quiet" @click="deleting = null">Keep it</button>
+        <button type="button" class="act" @click="remove(deleting!)">Delete</button>
+      </div>
+    </ModalDialog>
     <p class="text-faded mt-6 max-w-prose text-[13px]">
       Terrapin reduces the loss; it is no guarantee. Its figures are estimates to compare choices by. Local
       code and licensed trades come first.

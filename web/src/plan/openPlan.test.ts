@@ -35,11 +35,29 @@ const saved = (number: number, notes: string): SavedPlan => ({
 const write = (text: string) => (draft: Plan) => void (draft.site.notes = text)
 
 const kept = new Map<string, string>()
-vi.stubGlobal('localStorage', {
-  getItem: (key: string) => kept.get(key) ?? null,
-  setItem: (key: string, value: string) => kept.set(key, value),
-  removeItem: (key: string) => kept.delete(key),
+const draftKey = 'terrapin.draft.quern-house.this-tab'
+vi.stubGlobal('sessionStorage', { getItem: () => 'this-tab', setItem: () => undefined })
+let held: string[] = []
+vi.stubGlobal('navigator', {
+  locks: { query: () => Promise.resolve({ held: held.map((name) => ({ name })) }) },
 })
+let isFull = false
+/** As the browser has it: its keys are properties. */
+const store = new Proxy(
+  {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, value: string) => {
+      if (isFull) throw new DOMException('full', 'QuotaExceededError')
+      kept.set(key, value)
+    },
+    removeItem: (key: string) => kept.delete(key),
+  },
+  {
+    ownKeys: () => [...kept.keys()],
+    getOwnPropertyDescriptor: () => ({ enumerable: true, configurable: true }),
+  },
+)
+vi.stubGlobal('localStorage', store)
 
 async function opened() {
   const open = useOpenPlan()
@@ -50,6 +68,8 @@ async function opened() {
 beforeEach(() => {
   setActivePinia(createPinia())
   kept.clear()
+  held = []
+  isFull = false
   vi.clearAllMocks()
   server.readPlan.mockResolvedValue(saved(1, 'as saved'))
   server.assess.mockImplementation((of: Plan) =>
@@ -64,7 +84,7 @@ describe('the open plan', () => {
     expect(open.plan?.site.notes).toBe('mine')
     expect(open.assessment).toEqual({ of: 'mine' })
     expect(open.isChanged).toBe(true)
-    expect(kept.get('terrapin.draft.quern-house')).toContain('mine')
+    expect(kept.get(draftKey)).toContain('mine')
     await open.undo()
     expect(open.plan?.site.notes).toBe('as saved')
     expect(open.isChanged).toBe(false)
@@ -110,7 +130,7 @@ describe('the open plan', () => {
     expect(kept.size).toBe(0)
     await open.keepTried()
     expect(open.canUndo).toBe(true)
-    expect(kept.get('terrapin.draft.quern-house')).toContain('there')
+    expect(kept.get(draftKey)).toContain('there')
     // Quick drags one after the other are a step each.
     await open.tryOut(add(', on'))
     await open.keepTried()
@@ -179,7 +199,7 @@ describe('the open plan', () => {
   })
 
   it('brings unsaved work back, and says when it is older than what was saved since', async () => {
-    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('before the reload') }))
+    kept.set(draftKey, JSON.stringify({ basedOn: 1, plan: plan('before the reload') }))
     const open = await opened()
     expect(open.restored).toBe(true)
     expect(open.plan?.site.notes).toBe('before the reload')
@@ -187,15 +207,50 @@ describe('the open plan', () => {
     await open.undo()
     expect(open.plan?.site.notes).toBe('as saved')
 
-    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('older') }))
+    kept.set(draftKey, JSON.stringify({ basedOn: 1, plan: plan('older') }))
     server.readPlan.mockResolvedValue(saved(3, 'newer'))
     await open.open('quern-house')
     expect(open.plan?.site.notes).toBe('older')
     expect(open.conflict?.newest).toMatchObject({ number: 3 })
   })
 
+  it('takes up what a closed tab left, and leaves alone what an open one has', async () => {
+    const draft = (text: string) => JSON.stringify({ basedOn: 1, plan: plan(text) })
+    kept.set('terrapin.draft.quern-house.other-tab', draft('of the other tab'))
+    held = ['terrapin.draft.other-tab']
+    expect((await opened()).plan?.site.notes).toBe('as saved')
+    held = []
+    const open = await opened()
+    expect(open.plan?.site.notes).toBe('of the other tab')
+    expect([...kept.keys()]).toEqual([draftKey])
+    // One that was kept before each tab had its own.
+    kept.clear()
+    kept.set('terrapin.draft.quern-house', draft('of an earlier version'))
+    expect((await opened()).plan?.site.notes).toBe('of an earlier version')
+  })
+
+  it('says so where the device has no room for unsaved work', async () => {
+    const open = await opened()
+    isFull = true
+    await open.edit('notes', write('mine'))
+    expect(open.plan?.site.notes).toBe('mine')
+    expect(open.isKept).toBe(false)
+    isFull = false
+    await open.edit('notes', write('mine, too'))
+    expect(open.isKept).toBe(true)
+  })
+
+  it('keeps a draft that the server was at fault with', async () => {
+    kept.set(draftKey, JSON.stringify({ basedOn: 1, plan: plan('mine') }))
+    server.assess.mockImplementation((of: Plan) =>
+      of.site.notes === 'mine' ? Promise.reject(new Refusal(500, {})) : Promise.resolve({} as Assessment),
+    )
+    await expect(opened()).rejects.toThrow('refused')
+    expect(kept.has(draftKey)).toBe(true)
+  })
+
   it('drops a draft that is no plan any more', async () => {
-    kept.set('terrapin.draft.quern-house', JSON.stringify({ basedOn: 1, plan: plan('odd') }))
+    kept.set(draftKey, JSON.stringify({ basedOn: 1, plan: plan('odd') }))
     server.assess.mockImplementation((of: Plan) =>
       of.site.notes === 'odd' ? Promise.reject(new Refusal(422, {})) : Promise.resolve({} as Assessment),
     )

@@ -22,6 +22,8 @@ export const useOpenPlan = defineStore('openPlan', () => {
   const conflict = shallowRef<ApiProblem | null>(null)
   const restored = ref(false)
   const saving = ref(false)
+  /** Whether the last edit would be there after a reload. */
+  const isKept = ref(true)
 
   const siteId = computed(() => saved.value?.siteId ?? '')
   const isChanged = computed(() => plan.value !== null && plan.value !== saved.value?.plan)
@@ -53,7 +55,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
   }
 
   async function takeUpDraft(read: SavedPlan, assessed: Assessment) {
-    const draft = readDraft(read.siteId)
+    const draft = await readDraft(read.siteId)
     if (draft) {
       try {
         assessment.value = await api.assess(draft.plan)
@@ -65,8 +67,8 @@ export const useOpenPlan = defineStore('openPlan', () => {
         }
         return
       } catch (error) {
-        if (!(error instanceof Refusal) || error.status === 0) throw error
-        // From an older program and no longer a plan: it cannot be opened, so the saved one is.
+        // Only one that is no plan any more is let go; where the server is at fault it is there at the next try.
+        if (!(error instanceof Refusal) || error.status !== 422) throw error
         dropDraft(read.siteId)
       }
     }
@@ -156,7 +158,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     assessment.value = assessed
     if (!saved.value) return
     if (next === saved.value.plan) dropDraft(saved.value.siteId)
-    else writeDraft(saved.value.siteId, { basedOn: saved.value.number, plan: next })
+    else isKept.value = writeDraft(saved.value.siteId, { basedOn: saved.value.number, plan: next })
   }
 
   /**
@@ -177,6 +179,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
         conflict.value = null
         restored.value = false
         dropDraft(answer.siteId)
+        isKept.value = true
       } catch (error) {
         if (!(error instanceof Refusal) || error.status !== 412) throw error
         conflict.value = error.problem
@@ -214,6 +217,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     conflict,
     restored,
     saving,
+    isKept,
     siteId,
     isChanged,
     canUndo,
