@@ -8,7 +8,7 @@ namespace Terrapin.Core;
 /// <summary>What a plan comes to.</summary>
 public sealed record Assessment
 {
-    /// <summary>The gravest first.</summary>
+    /// <summary>What must be done first.</summary>
     public required IReadOnlyList<Finding> Findings { get; init; }
 
     /// <summary>Each main valve, in the order of the plan.</summary>
@@ -67,11 +67,14 @@ public sealed record StageStatus(Stage Stage, StageState State);
 /// <summary>The figures that are always in sight.</summary>
 public sealed record Tally
 {
-    /// <summary>The worst escape over all leaks and modes; <see langword="null"/> while there is no leak point.</summary>
+    /// <summary>The most litres lost over all modes and all leaks that a stop valve could stop; <see langword="null"/> while there is none.</summary>
     public LeakOutcome? Worst { get; init; }
 
-    /// <summary>Leak points that are not stopped in at least one mode.</summary>
+    /// <summary>Leak points that a stop valve could stop and that are not stopped in at least one mode.</summary>
     public required IReadOnlyList<string> NotStopped { get; init; }
+
+    /// <summary>Leak points whose water no stop valve can stop: a trap, rain, a tank of its own.</summary>
+    public IReadOnlyList<string> BeyondValves { get; init; } = [];
 
     /// <summary>Torque in hand, available over breakaway, of the drive with the least.</summary>
     public double? TorqueRatio { get; init; }

@@ -5,6 +5,7 @@ using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Sensors;
+using Terrapin.Core.Supply;
 
 namespace Terrapin.Core;
 
@@ -30,7 +31,9 @@ public static class Assessor
             findings.AddRange(MountingVerdict.Of(plan, main.MainId));
         }
 
+        findings.AddRange(SupplyFindings.Of(plan));
         findings.AddRange(RuleFindings.Of(plan));
+        findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
         (int Room, int Leak)[] places = [.. plan.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
@@ -47,8 +50,9 @@ public static class Assessor
         findings.AddRange(IdleSensors.Of(plan, trips));
         findings.AddRange(PlaceFindings.Of(plan));
 
-        List<Finding> sorted = [.. findings
-            .DistinctBy(f => (f.Code, f.Where, f.Why))
+        HashSet<string> beyond = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is null).Select(l => l.Id)];
+        LeakOutcome[] stoppable = [.. leaks.Where(l => !beyond.Contains(l.LeakId))];
+        List<Finding> sorted = [.. AlikeFindings.Merge(findings.DistinctBy(f => (f.Code, f.Where, f.Why)).Select(f => AlikeFindings.NameMain(plan, f)))
             .OrderByDescending(f => f.Severity)
             .ThenBy(f => f.Stage)];
         return new Assessment
@@ -58,11 +62,12 @@ public static class Assessor
             Leaks = leaks,
             Trips = trips,
             SensorLives = SensorLife.Of(plan),
-            Stages = StageStates.Of(plan, sorted, leaks),
+            Stages = StageStates.Of(plan, mains, sorted, stoppable),
             Tally = new Tally
             {
-                Worst = leaks.Count == 0 ? null : leaks.MaxBy(l => l, Comparer<LeakOutcome>.Create(Compare)),
-                NotStopped = [.. leaks.Where(l => l.Endless).Select(l => l.LeakId).Distinct()],
+                Worst = stoppable.Length == 0 ? null : stoppable.MaxBy(l => l, Comparer<LeakOutcome>.Create(Compare)),
+                NotStopped = [.. stoppable.Where(l => l.Endless).Select(l => l.LeakId).Distinct()],
+                BeyondValves = [.. beyond],
                 TorqueRatio = mains.Where(m => m.Role == MainRole.Driven).Min(m => m.Drive.Ratio),
                 Price = SitePrice.Of(plan),
                 Stops = sorted.Count(f => f.Severity == Severity.Stop),

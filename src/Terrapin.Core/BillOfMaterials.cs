@@ -15,7 +15,7 @@ public enum DeviceKind
 /// <param name="Amount">All of them; <see langword="null"/> without a price.</param>
 public sealed record BillLine(DeviceKind Kind, string SpecId, string Name, int Quantity, PriceFigure? UnitPrice, double? Amount, IReadOnlyList<string> For);
 
-/// <summary>What the customer's own figures make of a price. No odds are reckoned: nobody knows them.</summary>
+/// <summary>What the customer's own figures make of a price. No odds are calculated: nobody knows them.</summary>
 /// <param name="YearsByRebate">Until the rebate alone has paid it; <see langword="null"/>: no rebate was given.</param>
 /// <param name="EventsToPay">How many avoided events pay it; <see langword="null"/>: no cost of an event was given.</param>
 /// <param name="LeftAfterOneEvent">What is still to be paid after one avoided event; below zero it has paid for itself.</param>

@@ -1,23 +1,32 @@
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
+using Terrapin.Core.Rehearsal;
 
 namespace Terrapin.Core;
 
 /// <summary>How far each stage of the work has come.</summary>
 internal static class StageStates
 {
-    public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
+    /// <summary>A stage is done when somebody has answered what it asks; silence is no answer.</summary>
+    public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<MainAssessment> mains, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
     {
+        MainAssessment[] driven = [.. mains.Where(m => m.Role != MainRole.HandValve)];
         return
         [
-            State(Stage.Main, IsBlank(plan), findings),
-            State(Stage.Drive, plan.Mains.All(m => m.Drive is null), findings),
-            State(Stage.Rooms, plan.Rooms.Count == 0, findings),
-            State(Stage.Sensors, plan.Sensors.Count == 0, findings),
-            State(Stage.Rules, plan.Rules.Count == 0 && plan.HubId is null, findings),
+            State(Stage.Main, IsBlank(plan), driven.All(m => LookedRound(plan.Main(m.MainId))), findings),
+            State(Stage.Drive, plan.Mains.All(m => m.Drive is null), driven.All(m => IsMounted(m, plan.Main(m.MainId).Drive)), findings),
+            State(Stage.Rooms, plan.Rooms.Count == 0, plan.Rooms.All(r => r.NoLeakPoints || r.Leaks.Count > 0), findings),
+            State(Stage.Sensors, plan.Sensors.Count == 0, plan.Rooms.Any(r => r.Leaks.Count > 0), findings),
+            State(Stage.Rules, plan.Rules.Count == 0 && plan.HubId is null, plan.Sensors.Count > 0, findings),
             new StageStatus(Stage.Rehearse, Rehearsals(leaks)),
         ];
     }
+
+    private static bool LookedRound(MainValve main) => main.NothingInTheWay || main.Obstacles.Count > 0;
+
+    /// <summary>Every step is ticked off, and a stroke was timed on the valve.</summary>
+    private static bool IsMounted(MainAssessment main, FittedDrive? drive) =>
+        drive is not null && main.Steps.All(s => drive.StepsDone.Contains(s.Id)) && drive.Strokes.Any(s => s is { Stage: not StrokeStage.Bench, DurationS: not null });
 
     private static bool IsBlank(Plan plan)
     {
@@ -26,7 +35,7 @@ internal static class StageStates
             && plan.Mains[0] with { Id = blank.Mains[0].Id, Name = blank.Mains[0].Name, Obstacles = blank.Mains[0].Obstacles } == blank.Mains[0];
     }
 
-    private static StageStatus State(Stage stage, bool untouched, IReadOnlyList<Finding> findings)
+    private static StageStatus State(Stage stage, bool untouched, bool answered, IReadOnlyList<Finding> findings)
     {
         if (untouched)
         {
@@ -38,7 +47,7 @@ internal static class StageStates
         {
             Severity.Stop => StageState.Stop,
             Severity.Caution => StageState.Open,
-            _ => StageState.Done,
+            _ => answered ? StageState.Done : StageState.Open,
         });
     }
 

@@ -37,6 +37,7 @@ internal static class Samples
                     PipeBefore = new AdjoiningPipe { Material = PipeMaterial.Copper, OutsideDiameterM = 0.022, StraightM = 0.12, Elbow = Answer.No },
                     PipeAfter = new AdjoiningPipe { Material = PipeMaterial.Copper, OutsideDiameterM = 0.022, StraightM = 0.2, Elbow = Answer.No },
                     Place = new ValvePlace { Kind = PlaceKind.Indoors, Outlet = Answer.Yes, OutletDistanceM = 1, ColdestC = 8 },
+                    NothingInTheWay = true,
                     Stiffness = Stiffness.Free,
                     PullToOpen = new PullReading { PullN = 40, ArmM = 0.1 },
                     PullToClose = new PullReading { PullN = 50, ArmM = 0.1 },
@@ -44,7 +45,7 @@ internal static class Samples
                     UpstreamStop = UpstreamStop.Works,
                     FeedsSprinklers = Answer.No,
                     FeedsVitalUse = Answer.No,
-                    Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)] },
+                    Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)], StepsDone = [.. MountingSteps.For(Mount.Saddle).Select(s => s.Id)] },
                 },
             ],
             Pipes =

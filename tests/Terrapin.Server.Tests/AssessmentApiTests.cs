@@ -82,6 +82,34 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     }
 
     [Theory]
+    [InlineData("force", "8.7 kg", "metric", 85.32)]
+    [InlineData("force", "19 lb", "metric", 84.52)]
+    [InlineData("flow", "10 L in 50 s", "metric", 2e-4)]
+    [InlineData("flow", "200 ml in 60 s", "us", 3.3333e-6)]
+    [InlineData("flow", "1 gal in 1 min 15 s", "us", 5.047e-5)]
+    [InlineData("bore", "22 x 3", "metric", 0.016)]
+    [InlineData("bore", "20.2", "metric", 0.0202)]
+    [InlineData("bore", "7/8 x 0.065 in", "us", 0.018923)]
+    [InlineData("length", "12' 6\"", "metric", 3.81)]
+    [InlineData("length", "12'6\"", "us", 3.81)]
+    [InlineData("length", "12’ 6”", "us", 3.81)]
+    public async Task Reads_what_a_scale_a_jug_and_a_pipe_say(string kind, string text, string system, double expected) =>
+        Assert.Equal(expected, Assert.Single(await Read(kind, text, system)), expected * 1e-3);
+
+    [Theory]
+    [InlineData("8 x 6.5", "metric", 8, 6.5)]
+    [InlineData("8 x 6.5", "us", 2.4384, 1.9812)]
+    [InlineData("8 × 6,5 ft", "metric", 2.4384, 1.9812)]
+    [InlineData("12' 6\" x 10'", "us", 3.81, 3.048)]
+    [InlineData("320 cm by 2.4 m", "us", 3.2, 2.4)]
+    public async Task Reads_a_room_in_the_units_that_are_shown(string text, string system, double lengthM, double widthM)
+    {
+        double[] read = await Read("lengthByWidth", text, system);
+        Assert.Equal(lengthM, read[0], 1e-6);
+        Assert.Equal(widthM, read[1], 1e-6);
+    }
+
+    [Theory]
     [InlineData("smallLength", "about so", "no number")]
     [InlineData("smallLength", "3 bar", "no unit for this")]
     [InlineData("smallLength", "1/0 mm", "over zero")]
@@ -89,6 +117,9 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("length", "2 3", "each part needs its unit")]
     [InlineData("length", "5 ft -6 in", "once, in front")]
     [InlineData("pullAtArm", "85 N", "Two readings")]
+    [InlineData("lengthByWidth", "3.2", "Two readings")]
+    [InlineData("bore", "3 x 22", "outside first")]
+    [InlineData("flow", "10 L in 0 s", "above zero")]
     [InlineData("pressure", "", "no number")]
     [InlineData("pressure", "NaN", "no number")]
     [InlineData("number", "8 mm", "bare number")]

@@ -40,23 +40,26 @@ export async function startServer(withDemo: boolean): Promise<{ url: string; sto
   }
 }
 
-interface Servers {
-  empty: string
-  demo: string
-}
-
-/** Tests with a server each: `empty` for those that begin from nothing, `demo` for those that look at the demo. */
-export const test = base.extend<Servers>({
+/** `empty` and `ownDemo`, a server of its own, for tests that begin from nothing or save; `demo`, one a worker, for those that save nothing. */
+export const test = base.extend<{ empty: string; ownDemo: string }, { demo: string }>({
+  ownDemo: async ({}, use) => {
+    const server = await startServer(true)
+    await use(server.url)
+    await server.stop()
+  },
   empty: async ({}, use) => {
     const server = await startServer(false)
     await use(server.url)
     await server.stop()
   },
-  demo: async ({}, use) => {
-    const server = await startServer(true)
-    await use(server.url)
-    await server.stop()
-  },
+  demo: [
+    async ({}, use) => {
+      const server = await startServer(true)
+      await use(server.url)
+      await server.stop()
+    },
+    { scope: 'worker' },
+  ],
   page: async ({ page }, use) => {
     const troubles: string[] = []
     page.on('pageerror', (error) => troubles.push(error.message))

@@ -197,14 +197,19 @@ internal static class FitFindings
             found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
         }
 
-        if (!needsMains)
+        if (!needsMains && spec.Supply != DriveSupply.MainsOnly)
         {
             return;
         }
 
         if (main.Place.Outlet == Answer.No)
         {
-            found.Stop("no-outlet", "place/outlet", "There is no mains outlet at this valve.", "Run it on batteries, or have an electrician put an outlet there.", Trade.Electrician);
+            found.Stop(
+                "no-outlet",
+                "place/outlet",
+                spec.Supply == DriveSupply.MainsOnly ? $"{spec.Name} runs from an outlet only, and there is none at this valve." : "There is no outlet at this valve.",
+                spec.Supply == DriveSupply.MainsOnly ? "Have an electrician put an outlet there, or choose a drive that runs on batteries." : "Run it on batteries, or have an electrician put an outlet there.",
+                Trade.Electrician);
         }
         else if (main.Place.OutletDistanceM is { } distance && spec.Cord is { } cord && distance > cord.M)
         {
@@ -230,7 +235,7 @@ internal static class FitFindings
                 "too-cold-for-batteries",
                 "place/coldestC",
                 $"It gets down to {{coldest}} here, and the batteries of {spec.Name} work down to {{least}}.",
-                "Use the mains, lithium cells if the maker allows them, or a valve in a warmer place.",
+                "Use an outlet, lithium cells if the maker allows them, or a valve in a warmer place.",
                 Trade.Fitter,
                 ("coldest", QuantityKind.Temperature, coldest),
                 ("least", QuantityKind.Temperature, least.C));

@@ -17,7 +17,7 @@ public static class MountingSteps
 
     private static readonly MountingStep[] Before =
     [
-        new("upstream-known", "Find the upstream stop and try it.", "A valve can break off under work, with the full main behind it.", Trade.Fitter),
+        new("upstream-known", "Find the upstream stop and try it.", "A valve can break off under work, with the full pressure behind it.", Trade.Fitter),
         new("valve-open", "Turn the valve fully open by hand, and look that the handle is against its stop.", null, Trade.Fitter),
         new("bench-stroke", "Run the drive a full stroke both ways on the bench, and time it.", Fingers, Trade.Fitter),
     ];
@@ -59,7 +59,7 @@ public static class MountingSteps
         ],
         _ =>
         [
-            new("isolate", "Shut and drain the main upstream, and keep the hand valve.", "Cutting the main is a licensed plumber's work. Never replace the only stop valve by a motorised one.", Trade.Plumber),
+            new("isolate", "Shut and drain the pipe upstream, and keep the hand valve.", "Cutting the supply pipe is a licensed plumber's work. Never replace the only stop valve by a motorised one.", Trade.Plumber),
             new("bridge-earth", "Bridge the section electrically before it is cut.", "The pipe may be the building's earth: an electrician first.", Trade.Electrician),
             new("cut-and-mark", "Cut the section, mark the push-fit depth, and set the valve with its arrow in the direction of flow.", null, Trade.Plumber),
             new("fill-slowly", "Fill slowly and look at every joint.", null, Trade.Plumber),

@@ -13,7 +13,12 @@ internal static class ValveFindings
         var found = new FindingCollector(Stage.Main, at);
         AddKind(main, found);
         AddUpstream(main, found);
-        AddState(main, found);
+        if (!main.Kind.IsMultiTurn())
+        {
+            AddState(main, found);
+        }
+
+        AddSide(main, found);
         AddWhatHangsOnIt(main, found);
         AddHeater(main.Heater, found);
         AddPlace(main, found);
@@ -40,7 +45,7 @@ internal static class ValveFindings
     {
         if (main.UpstreamStop is UpstreamStop.None or UpstreamStop.DoesNotClose)
         {
-            found.Caution("no-upstream-stop", "upstreamStop", "Nothing upstream closes. If this valve fails under work, the full main runs.", "Have the utility or a plumber restore a stop upstream before the handle or stem is touched.", Trade.Utility);
+            found.Caution("no-upstream-stop", "upstreamStop", "Nothing upstream closes. If this valve fails under work, the full supply runs out.", "Have the utility or a plumber restore a stop upstream before the handle or stem is touched.", Trade.Utility);
         }
         else if (main.UpstreamStop == UpstreamStop.Unknown)
         {
@@ -48,11 +53,19 @@ internal static class ValveFindings
         }
     }
 
+    private static void AddSide(MainValve main, FindingCollector found)
+    {
+        if (main.SideOfMeter == SideOfMeter.Street)
+        {
+            found.Caution("valve-on-street-side", "sideOfMeter", "The valve stands on the utility's side of the meter: it may not be theirs to let you work it.", "Ask the utility before anything is put on it, or use a valve on the house side.", Trade.Utility);
+        }
+    }
+
     private static void AddState(MainValve main, FindingCollector found)
     {
         if (main.Stiffness == Stiffness.Seized)
         {
-            found.Stop("valve-seized", "stiffness", "The valve is seized. Forced, its stem can break off with the full main behind it.", "Do not force it. Find the upstream stop first, then have the valve replaced.", Trade.Plumber);
+            found.Stop("valve-seized", "stiffness", "The valve is seized. Forced, its stem can break off with the full pressure behind it.", "Do not force it. Find the upstream stop first, then have the valve replaced.", Trade.Plumber);
         }
 
         if (main.ClosesFully == Answer.No)
@@ -117,7 +130,7 @@ internal static class ValveFindings
 
         if (heater.FillsItself == Answer.Yes)
         {
-            found.Caution("boiler-fills-itself", "heater/fillsItself", "The boiler fills itself from this main: a leak in the heating is fed until the valve shuts, and afterwards it cannot refill.", "Put the heating's own pipes on the list of leak points, and tell the owner to look at its pressure after a closing.", Trade.Plumber);
+            found.Caution("boiler-fills-itself", "heater/fillsItself", "The boiler fills itself through this valve: a leak in the heating is fed until the valve shuts, and afterwards it cannot refill.", "Put the heating's own pipes on the list of leak points, and tell the owner to look at its pressure after a closing.", Trade.Plumber);
         }
     }
 

@@ -74,7 +74,7 @@ public static class ValveVerdict
         {
             verdict = WithDrive(verdict, main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits, at);
         }
-        else
+        else if (!main.Kind.IsMultiTurn())
         {
             var found = new FindingCollector(Stage.Drive, at);
             found.Stop("drive-not-chosen", "drive", $"\"{main.Name}\" has no drive: nothing closes it by itself.", "Choose a drive for this valve.");
@@ -97,7 +97,7 @@ public static class ValveVerdict
         {
             // It brings its own valve, which its maker has matched: the old valve's torque does not matter.
             verdict = TorqueVerdict.Passes;
-            found.Caution("cut-in-is-plumbing", "drive/specId", "A cut-in valve means cutting the main.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
+            found.Caution("cut-in-is-plumbing", "drive/specId", "A cut-in valve means cutting the supply pipe.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
         }
         else if (available is { } have && valve.BreakawayNm is > 0 and var breakaway)
         {
@@ -141,6 +141,12 @@ public static class ValveVerdict
 
     private static (double? Nm, TorqueBasis Basis) Breakaway(MainValve main)
     {
+        if (main.Kind.IsMultiTurn())
+        {
+            // Its turns have no quarter-turn torque.
+            return (null, TorqueBasis.Unknown);
+        }
+
         if (main.Stiffness == Stiffness.Seized)
         {
             return (double.PositiveInfinity, TorqueBasis.Estimated);

@@ -89,6 +89,9 @@ public sealed record Finding
     /// <summary>JSON pointer into the plan.</summary>
     public required string Where { get; init; }
 
+    /// <summary>Which of several things of its kind it is about, by name; <see langword="null"/>: there is one only, or the sentence says it.</summary>
+    public string? About { get; init; }
+
     /// <summary>What, and why it matters; <c>{name}</c> stands for a number of <see cref="Numbers"/>.</summary>
     public required string Why { get; init; }
 

@@ -6,7 +6,7 @@ namespace Terrapin.Core.Plans;
 /// <param name="Side">Of the water.</param>
 /// <param name="HeightM">Above the floor, m.</param>
 /// <param name="Along">Where along its back its water meets the floor, 0 to 1.</param>
-/// <param name="FromThePipes">Whether a pipe of the house feeds it; otherwise no main stops it.</param>
+/// <param name="FromThePipes">Whether a pipe of the house feeds it; otherwise no stop valve stops it.</param>
 /// <param name="HoldsM3">The most that runs out where no pipe feeds it, m³.</param>
 public sealed record UsualLeak(string Name, LeakKind Kind, WaterSide Side, double HeightM, double Along, bool FromThePipes = true, double? HoldsM3 = null);
 

@@ -84,6 +84,9 @@ public sealed record LeakPoint
     [Id]
     public string? PipeId { get; init; }
 
+    /// <summary>Whether the pipe was only proposed, and nobody has said yet that it is the one.</summary>
+    public bool PipeIsProposed { get; init; }
+
     /// <summary>The most there is to run out where no pipe feeds it; <see langword="null"/>: not known.</summary>
     [Limits(1e-5, 100, "m³")]
     public double? HoldsM3 { get; init; }

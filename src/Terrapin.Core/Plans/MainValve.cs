@@ -159,6 +159,9 @@ public sealed record MainValve
     [AtMost(20)]
     public IReadOnlyList<Obstacle> Obstacles { get; init; } = [];
 
+    /// <summary>Whether somebody looked, and nothing is in the way of a drive.</summary>
+    public bool NothingInTheWay { get; init; }
+
     public required Stiffness Stiffness { get; init; }
 
     /// <summary>How often it was worked before the pull was read.</summary>

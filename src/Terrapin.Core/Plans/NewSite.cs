@@ -8,7 +8,7 @@ public static class NewSite
         Version = Plan.CurrentVersion,
         Site = new Site { Name = name },
         Supply = new WaterSupply(),
-        Mains = [UnknownMain("main", "Main")],
+        Mains = [UnknownMain("main", "Stop valve")],
         Pipes = [],
         Rooms = [],
         Sensors = [],

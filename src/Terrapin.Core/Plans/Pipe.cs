@@ -18,6 +18,8 @@ public sealed record Pipe
 
     public required PipeMaterial Material { get; init; }
 
+    public PipeWater Water { get; init; }
+
     [Limits(0.001, 0.2, "m")]
     public double? BoreM { get; init; }
 
@@ -37,6 +39,14 @@ public sealed record Pipe
     /// </summary>
     [Limits(0, 1e5, "")]
     public double? StopValveK { get; init; }
+}
+
+/// <summary>What a pipe carries.</summary>
+public enum PipeWater
+{
+    Unknown,
+    Cold,
+    Hot,
 }
 
 public enum PipeMaterial

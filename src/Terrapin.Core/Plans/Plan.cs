@@ -51,10 +51,10 @@ public sealed record Plan
     [AtMost(20)]
     public IReadOnlyList<PlanOption> Options { get; init; } = [];
 
-    /// <summary>What the customer reckons the price against.</summary>
+    /// <summary>What the customer calculates the price against.</summary>
     public Payback Payback { get; init; } = new();
 
-    /// <summary>The devices that this plan may use, with the figures it was reckoned with.</summary>
+    /// <summary>The devices that this plan may use, with the figures it was calculated with.</summary>
     public required Catalogue Catalogue { get; init; }
 }
 

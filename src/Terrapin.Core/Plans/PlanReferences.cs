@@ -6,7 +6,7 @@ internal static class PlanReferences
     public static List<Fault> Check(Plan plan, string pointer)
     {
         var faults = new List<Fault>();
-        HashSet<string> mains = Unique(plan.Mains.Select((m, i) => (m.Id, $"{pointer}/mains/{i}/id")), "main", faults);
+        HashSet<string> mains = Unique(plan.Mains.Select((m, i) => (m.Id, $"{pointer}/mains/{i}/id")), "stop valve", faults);
         HashSet<string> pipes = Unique(plan.Pipes.Select((p, i) => (p.Id, $"{pointer}/pipes/{i}/id")), "pipe", faults);
         Unique(plan.Rooms.Select((r, i) => (r.Id, $"{pointer}/rooms/{i}/id")), "room", faults);
         Unique(
@@ -60,7 +60,7 @@ internal static class PlanReferences
             {
                 if (plan.Mains.All(m => m.Id != option.Drives[j].MainId))
                 {
-                    faults.Add(Nowhere($"{at}/drives/{j}/mainId", "main", option.Drives[j].MainId));
+                    faults.Add(Nowhere($"{at}/drives/{j}/mainId", "stop valve", option.Drives[j].MainId));
                 }
             }
 
@@ -87,12 +87,12 @@ internal static class PlanReferences
     {
         if (plan.Supply.Tank?.AfterMainId is { } tankAfter && !mains.Contains(tankAfter))
         {
-            faults.Add(Nowhere($"{pointer}/supply/tank/afterMainId", "main", tankAfter));
+            faults.Add(Nowhere($"{pointer}/supply/tank/afterMainId", "stop valve", tankAfter));
         }
 
         if (plan.Supply.Pump?.AfterMainId is { } pumpAfter && !mains.Contains(pumpAfter))
         {
-            faults.Add(Nowhere($"{pointer}/supply/pump/afterMainId", "main", pumpAfter));
+            faults.Add(Nowhere($"{pointer}/supply/pump/afterMainId", "stop valve", pumpAfter));
         }
 
         if (plan.Supply is { StaticPressurePa: { } p0, FlowTest.PressurePa: var p1 } && p1 > p0)
@@ -115,7 +115,7 @@ internal static class PlanReferences
         int before = faults.Count;
         if (plan.Mains.Count == 0)
         {
-            faults.Add(new Fault($"{pointer}/mains", "The plan has no main valve. Add the one that stops the water, looked at or not."));
+            faults.Add(new Fault($"{pointer}/mains", "The plan has no stop valve. Add the one that stops the water, looked at or not."));
         }
 
         for (int i = 0; i < plan.Pipes.Count; i++)
@@ -129,12 +129,12 @@ internal static class PlanReferences
 
             if (pipe.MainId is { } main && !mains.Contains(main))
             {
-                faults.Add(Nowhere($"{at}/mainId", "main", main));
+                faults.Add(Nowhere($"{at}/mainId", "stop valve", main));
             }
 
             if (pipe is { ParentId: not null, MainId: not null })
             {
-                faults.Add(new Fault($"{at}/mainId", $"\"{pipe.Name}\" cannot start both at a pipe and at a main. Keep one, and null for the other."));
+                faults.Add(new Fault($"{at}/mainId", $"\"{pipe.Name}\" cannot start both at a pipe and at a stop valve. Keep one, and null for the other."));
             }
         }
 
@@ -164,7 +164,7 @@ internal static class PlanReferences
             Pipe pipe = plan.Pipes[inCircle];
             faults.Add(new Fault(
                 $"{pointer}/pipes/{inCircle}/{(pipe.MainId is null ? "parentId" : "mainId")}",
-                $"Pipe \"{pipe.Id}\" feeds itself in a circle. Let one of them start at the supply or at a main before it."));
+                $"Pipe \"{pipe.Id}\" feeds itself in a circle. Let one of them start at the supply or at a stop valve before it."));
         }
 
         return inCircle < 0;
@@ -282,7 +282,7 @@ internal static class PlanReferences
             {
                 if (!mains.Contains(rule.MainIds[j]))
                 {
-                    faults.Add(Nowhere($"{pointer}/rules/{i}/mainIds/{j}", "main", rule.MainIds[j]));
+                    faults.Add(Nowhere($"{pointer}/rules/{i}/mainIds/{j}", "stop valve", rule.MainIds[j]));
                 }
             }
         }

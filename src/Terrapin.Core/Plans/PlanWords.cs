@@ -9,7 +9,7 @@ public static class PlanWords
     /// <summary>Whether it takes several turns to close.</summary>
     public static bool IsMultiTurn(this ValveKind kind) => kind is ValveKind.Gate or ValveKind.Globe or ValveKind.ScrewDown;
 
-    /// <summary>Whether the leak is reckoned as a flow rather than as a hole.</summary>
+    /// <summary>Whether the leak is calculated as a flow rather than as a hole.</summary>
     public static bool IsFixedFlow(this LeakKind kind) =>
         kind is LeakKind.TapLeftOn or LeakKind.Overflow or LeakKind.Drip or LeakKind.ReliefValve or LeakKind.Trap or LeakKind.Flow;
 

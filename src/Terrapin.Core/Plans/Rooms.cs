@@ -22,6 +22,9 @@ public sealed record Room
     [Id]
     public string? FinishId { get; init; }
 
+    /// <summary>Whether somebody looked, and no water can get out here.</summary>
+    public bool NoLeakPoints { get; init; }
+
     /// <summary>The storey it is drawn on; <see langword="null"/> while it is not drawn.</summary>
     [Id]
     public string? StoreyId { get; init; }

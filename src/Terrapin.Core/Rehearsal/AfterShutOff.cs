@@ -51,7 +51,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
         if (pipe.EndHeightM is null)
         {
             Unmeasured unknown = supply.Of(pipe, "endHeightM", "Height of the far end", QuantityKind.Length);
-            screening.LeaveOpen(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are reckoned with all of it draining, and with none.");
+            screening.LeaveOpen(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are calculated with all of it draining, and with none.");
         }
 
         return 1;
@@ -94,7 +94,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
 
         string at = $"{ValveVerdict.PlaceOf(plan, feeding.Id)}/heater";
         double topM = screening.Take(heater.HeightM, new Span(-100, 200), () => new(
-            Stage.Main, $"{at}/heightM", "Height of the heater", QuantityKind.Length, "Measure from the main valve to its top."));
+            Stage.Main, $"{at}/heightM", "Height of the heater", QuantityKind.Length, "Measure from the stop valve to its top."));
         if (leakHeightM > topM || (leak.Side == WaterSide.Cold && leakHeightM >= topM))
         {
             return 0;

@@ -27,7 +27,7 @@ public sealed record RankedDrive
     /// <summary>What the fastest leak lets through while it turns, m³; <see langword="null"/> without a leak or a stroke.</summary>
     public double? StrokeM3 { get; init; }
 
-    /// <summary>What speaks against it, the gravest first.</summary>
+    /// <summary>What speaks against it, the most urgent first.</summary>
     public required IReadOnlyList<Finding> Against { get; init; }
 }
 

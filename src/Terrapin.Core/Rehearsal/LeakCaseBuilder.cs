@@ -115,6 +115,7 @@ internal sealed class LeakCaseBuilder
                 Severity = Severity.Stop,
                 Stage = Stage.Sensors,
                 Where = LeakAt,
+                About = $"{leak.Name}, {room.Name}",
                 Why = $"No sensor lies in {room.Name}: nothing ever knows of {leak.Name}.",
                 Remedy = "Put a sensor in this room, at the low point where the water will run.",
                 Trade = Trade.Fitter,
@@ -197,7 +198,7 @@ internal sealed class LeakCaseBuilder
             new(Stage.Rooms, $"{LeakAt}/position", leak.Name, QuantityKind.Ratio, "Say whether it stands open, at a wall or in a corner."),
             Severity.Caution,
             "position-unknown",
-            $"It is not said how {leak.Name} stands to the walls. Litres are reckoned from a corner to an open floor.");
+            $"It is not said how {leak.Name} stands to the walls. Litres are calculated from a corner to an open floor.");
         return screening.Corner == Corner.Least ? FloorPosition.Corner : FloorPosition.Open;
     }
 
@@ -282,7 +283,8 @@ internal sealed class LeakCaseBuilder
                 Severity = Severity.Note,
                 Stage = Stage.Rooms,
                 Where = $"{LeakAt}/pipeId",
-                Why = $"The water of {leak.Name} in {room.Name} does not come from a main: closing one does not stop it.",
+                About = $"{leak.Name}, {room.Name}",
+                Why = $"The water of {leak.Name} in {room.Name} does not pass a stop valve: closing one does not stop it.",
                 Remedy = leak.HoldsM3 is null ? "Have a sensor tell somebody who can act, and say how much there is to run out." : "Have a sensor tell somebody who can act.",
                 Trade = Trade.Fitter,
             });
@@ -297,7 +299,8 @@ internal sealed class LeakCaseBuilder
                 Severity = Severity.Stop,
                 Stage = Stage.Main,
                 Where = $"{LeakAt}/pipeId",
-                Why = $"{leak.Name} in {room.Name} hangs on a pipe that starts before every main: nothing here stops it.",
+                About = $"{leak.Name}, {room.Name}",
+                Why = $"{leak.Name} in {room.Name} hangs on a pipe that starts before every stop valve: nothing here stops it.",
                 Remedy = "Look whether a valve stands before that pipe, and add it; or tell the customer that only the street's stop helps there.",
                 Trade = Trade.Fitter,
             });
@@ -336,8 +339,8 @@ internal sealed class LeakCaseBuilder
             Severity = Severity.Stop,
             Stage = Stage.Main,
             Where = "/supply/pump/stopsOnClosing",
-            Why = "The pump is on the house side and is not known to stop: it goes on pumping behind the shut valve.",
-            Remedy = "Have the pump switched off with the valve; mains wiring is an electrician's work.",
+            Why = "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
+            Remedy = "Have the pump switched off with the valve; electrical wiring is an electrician's work.",
             Trade = Trade.Electrician,
         });
         return Cause.PumpRunsOn;

@@ -111,6 +111,7 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         Severity = Severity.Stop,
         Stage = Stage.Sensors,
         Where = at,
+        About = $"{leak.Name}, {room.Name}",
         Why = mayBeSeen
             ? $"It is not sure that any sensor knows of {leak.Name} in {room.Name}: {Reason("may be", "may take")}."
             : $"No sensor ever knows of {leak.Name} in {room.Name}: {Reason("is", "takes")}.",

@@ -54,7 +54,7 @@ internal sealed class LeakSupply
     }
 
     public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
-        Stage.Main, "/supply/staticPressurePa", "Pressure at the main", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
+        Stage.Main, "/supply/staticPressurePa", "Pressure at the stop valve", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
 
     public double LeakHeightM()
     {
@@ -64,7 +64,7 @@ internal sealed class LeakSupply
         }
 
         double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
-            Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the main valve up or down the stair."));
+            Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the stop valve up or down the stair."));
         double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
             Stage.Rooms, $"{LeakAt}/heightAboveFloorM", $"Height of {leak.Name}", QuantityKind.Length, "Measure from the floor to where it would leak."));
         return floorM + aboveM;
@@ -96,7 +96,7 @@ internal sealed class LeakSupply
     }
 
     private double ValveBoreM(MainValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
-        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the main valve" : $"Bore of main \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
+        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the stop valve" : $"Bore of stop valve \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
 
     /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
     private double Droop()

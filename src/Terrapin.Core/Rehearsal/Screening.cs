@@ -30,7 +30,7 @@ internal sealed class Screening(Corner corner)
         }
 
         Unmeasured unknown = what();
-        Note(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are reckoned for {{from}} to {{to}}.", new()
+        Note(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are calculated for {{from}} to {{to}}.", new()
         {
             ["from"] = new(unknown.Kind, Math.Min(span.Least, span.Most)),
             ["to"] = new(unknown.Kind, Math.Max(span.Least, span.Most)),

@@ -31,6 +31,7 @@ public static class RuleFindings
         }
 
         AddWrongMains(plan, found);
+        AddPits(plan, found);
         var heard = plan.Rules.SelectMany(r => r.SensorIds).ToHashSet();
         for (int i = 0; i < plan.Sensors.Count; i++)
         {
@@ -42,6 +43,26 @@ public static class RuleFindings
 
         return found.Findings;
     }
+
+    /// <summary>What fills a pit is rain or ground water, which closing the house's water does not stop.</summary>
+    private static void AddPits(Plan plan, FindingCollector found)
+    {
+        for (int i = 0; i < plan.Rules.Count; i++)
+        {
+            if (plan.Rules[i].Action != RuleAction.Close)
+            {
+                continue;
+            }
+
+            foreach (Sensor sensor in plan.Sensors.Where(s => plan.Rules[i].SensorIds.Contains(s.Id) && LiesInPit(plan, s)))
+            {
+                found.Caution("pit-sensor-closes", $"rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
+            }
+        }
+    }
+
+    private static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
+        .Any(f => f.Kind == FixtureKind.SumpPit && at.AcrossM >= f.Area.AcrossM && at.AcrossM <= f.Area.RightM() && at.DownM >= f.Area.DownM && at.DownM <= f.Area.BottomM());
 
     /// <summary>Rules that close a main which does nothing for what their sensors hear.</summary>
     private static void AddWrongMains(Plan plan, FindingCollector found)
@@ -56,7 +77,7 @@ public static class RuleFindings
 
             foreach (string mainId in rule.MainIds.Where(m => plan.Main(m).Drive is null))
             {
-                found.Stop("rule-closes-undriven-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" closes \"{plan.Main(mainId).Name}\", which has no drive.", "Give that main a drive, or let the rule close another.");
+                found.Stop("rule-closes-undriven-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" closes \"{plan.Main(mainId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
             foreach (Sensor sensor in plan.Sensors.Where(s => rule.MainIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
@@ -64,7 +85,7 @@ public static class RuleFindings
                 LeakPoint[] leaks = [.. plan.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).Mains.All(m => !rule.MainIds.Contains(m.Id))))
                 {
-                    found.Stop("rule-closes-wrong-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no main that feeds that room.", "Choose the main that feeds it.");
+                    found.Stop("rule-closes-wrong-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no stop valve before that room.", "Choose the stop valve that feeds it.");
                 }
             }
         }

@@ -107,7 +107,7 @@ public static class PlaceFindings
                 Fixture pit = plan.Rooms[i].Fixtures[j];
                 if (pit is { Base: FixtureBase.Pit, DepthM: null })
                 {
-                    found.Caution("pit-not-measured", $"rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is reckoned as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
+                    found.Caution("pit-not-measured", $"rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is calculated as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
                 }
             }
         }

@@ -24,7 +24,7 @@ public abstract record Outlet
     public sealed record Hole(double DiameterM, double DischargeCoefficient = 0.62) : Outlet;
 
     /// <summary>
-    /// A tap or cistern valve whose flow is known with the main open. It is reckoned as the throttle that would give that
+    /// A tap or cistern valve whose flow is known with the main open. It is calculated as the throttle that would give that
     /// flow, so that it fades as the main closes.
     /// </summary>
     /// <param name="FlowM3PerS">m³/s, above zero.</param>

@@ -7,10 +7,13 @@ namespace Terrapin.Documents.Quantities;
 /// <summary>Reads what a person typed into a measurement field.</summary>
 public static partial class TypedQuantity
 {
-    private static readonly Dictionary<TypedKind, (TypedKind First, TypedKind Second, string Example)> Pairs = new()
+    private sealed record Pair(TypedKind First, TypedKind Second, Regex Between, string Example);
+
+    private static readonly Dictionary<TypedKind, Pair> Pairs = new()
     {
-        [TypedKind.PullAtArm] = (TypedKind.Force, TypedKind.SmallLength, "85 N at 140 mm"),
-        [TypedKind.PressureAtFlow] = (TypedKind.Pressure, TypedKind.Flow, "2.1 bar at 15 L/min"),
+        [TypedKind.PullAtArm] = new(TypedKind.Force, TypedKind.SmallLength, AtPattern(), "85 N at 140 mm"),
+        [TypedKind.PressureAtFlow] = new(TypedKind.Pressure, TypedKind.Flow, AtPattern(), "2.1 bar at 15 L/min"),
+        [TypedKind.LengthByWidth] = new(TypedKind.Length, TypedKind.Length, ByPattern(), "3.2 x 2.4"),
     };
 
     /// <summary>Reads one quantity, or two joined by "at".</summary>
@@ -21,15 +24,37 @@ public static partial class TypedQuantity
     /// <exception cref="FormatException">It cannot be understood; says what was expected.</exception>
     public static IReadOnlyList<double> Read(TypedKind kind, string text, UnitSystem system)
     {
-        if (!Pairs.TryGetValue(kind, out var pair))
+        if (Pairs.TryGetValue(kind, out Pair? pair))
         {
-            return [ReadOne(kind, text, system)];
+            return ReadTwo(pair, text, system) is var (first, second) ? [first, second] : throw new FormatException($"Two readings belong here, such as \"{pair.Example}\".");
         }
 
-        string[] parts = AtPattern().Split(text.Trim());
-        return parts.Length == 2
-            ? [ReadOne(pair.First, parts[0], system), ReadOne(pair.Second, parts[1], system)]
-            : throw new FormatException($"Two readings belong here, such as \"{pair.Example}\".");
+        return kind switch
+        {
+            TypedKind.Flow when ReadTwo(InTime, text, system) is var (volumeM3, timeS) =>
+                [timeS > 0 ? volumeM3 / timeS : throw new FormatException("The time has to be above zero, as in 10 L in 50 s.")],
+            TypedKind.Bore when ReadTwo(OutsideByWall, text, system) is var (outsideM, wallM) =>
+                [outsideM > 2 * wallM && wallM > 0 ? outsideM - (2 * wallM) : throw new FormatException("Give the outside first and then the wall, as printed on the pipe: 22 x 3.")],
+            _ => [ReadOne(kind, text, system)],
+        };
+    }
+
+    /// <summary>A jug against the watch.</summary>
+    private static readonly Pair InTime = new(TypedKind.Volume, TypedKind.Duration, InPattern(), "10 L in 50 s");
+
+    private static readonly Pair OutsideByWall = new(TypedKind.SmallLength, TypedKind.SmallLength, ByPattern(), "22 x 3");
+
+    private static (double First, double Second)? ReadTwo(Pair pair, string text, UnitSystem system)
+    {
+        string[] parts = pair.Between.Split(text.Trim());
+        if (parts.Length != 2)
+        {
+            return null;
+        }
+
+        // "8 x 6.5 ft": a unit at the end goes for both.
+        string unit = pair.First == pair.Second && BarePattern().IsMatch(parts[0]) ? UnitPattern().Match(parts[1]).Value : "";
+        return (ReadOne(pair.First, parts[0] + unit, system), ReadOne(pair.Second, parts[1], system));
     }
 
     private static double ReadOne(TypedKind kind, string text, UnitSystem system)
@@ -102,7 +127,7 @@ public static partial class TypedQuantity
         (TypedKind.SmallLength, _) => "3/4 in",
         (TypedKind.Pressure, UnitSystem.Metric) => "3.5 bar",
         (TypedKind.Pressure, _) => "60 psi",
-        (TypedKind.Flow, UnitSystem.Metric) => "15 L/min",
+        (TypedKind.Flow, UnitSystem.Metric) => "15 L/min, or 10 L in 50 s",
         (TypedKind.Flow, _) => "4 gpm",
         (TypedKind.Volume, UnitSystem.Metric) => "60 L",
         (TypedKind.Volume, _) => "16 gal",
@@ -113,12 +138,26 @@ public static partial class TypedQuantity
         (TypedKind.Torque, _) => "9 lbf·ft",
         (TypedKind.Temperature, UnitSystem.Metric) => "-5 °C",
         (TypedKind.Temperature, _) => "23 °F",
+        (TypedKind.Bore, UnitSystem.Metric) => "20.2 mm, or 22 x 3 as printed on the pipe",
+        (TypedKind.Bore, _) => "3/4 in",
         (TypedKind.Number, _) => "8",
         _ => "12 s",
     };
 
     [GeneratedRegex(@"\s+at\s+|\s*@\s*", RegexOptions.IgnoreCase)]
     private static partial Regex AtPattern();
+
+    [GeneratedRegex(@"\s+in\s+", RegexOptions.IgnoreCase)]
+    private static partial Regex InPattern();
+
+    [GeneratedRegex(@"\s*[x×*]\s*|\s+by\s+", RegexOptions.IgnoreCase)]
+    private static partial Regex ByPattern();
+
+    [GeneratedRegex(@"^[\d.,/\s]+$")]
+    private static partial Regex BarePattern();
+
+    [GeneratedRegex("""[^\d.,/\s]+$""")]
+    private static partial Regex UnitPattern();
 
     // "5 1/2 in", "3/4 in", "-0.4 m", "60psi", "5 ft 6 in" as two terms, or a bare number.
     [GeneratedRegex("""\G(?<sign>[-+−])?\s*(?:(?:(?<whole>\d+)\s+)?(?<top>\d+)\s*/\s*(?<bottom>\d+)|(?<whole>\d+(?:[.,]\d+)?|[.,]\d+))\s*(?<unit>[^\d\s+−-][^\d\s]*3?(?:/[a-zA-Z]+)?|)\s*""")]

@@ -21,6 +21,9 @@ public static class UnitTable
         ["inch"] = LengthUnit.Inch,
         ["inches"] = LengthUnit.Inch,
         ["\""] = LengthUnit.Inch,
+        ["”"] = LengthUnit.Inch,
+        ["''"] = LengthUnit.Inch,
+        ["’"] = LengthUnit.Foot,
         ["″"] = LengthUnit.Inch,
         ["ft"] = LengthUnit.Foot,
         ["feet"] = LengthUnit.Foot,
@@ -32,6 +35,7 @@ public static class UnitTable
     {
         [TypedKind.Length] = new(LengthUnit.Meter, "m", "ft", LengthNames),
         [TypedKind.SmallLength] = new(LengthUnit.Meter, "mm", "in", LengthNames),
+        [TypedKind.Bore] = new(LengthUnit.Meter, "mm", "in", LengthNames),
         [TypedKind.Pressure] = new(PressureUnit.Pascal, "bar", "psi", new Dictionary<string, Enum>
         {
             ["bar"] = PressureUnit.Bar,
@@ -48,6 +52,7 @@ public static class UnitTable
             ["l/s"] = VolumeFlowUnit.LiterPerSecond,
             ["l/h"] = VolumeFlowUnit.LiterPerHour,
             ["ml/min"] = VolumeFlowUnit.MilliliterPerMinute,
+            ["ml/s"] = VolumeFlowUnit.MilliliterPerSecond,
             ["m3/h"] = VolumeFlowUnit.CubicMeterPerHour,
             ["m³/h"] = VolumeFlowUnit.CubicMeterPerHour,
             ["gpm"] = VolumeFlowUnit.UsGallonPerMinute,
@@ -64,12 +69,19 @@ public static class UnitTable
             ["m3"] = VolumeUnit.CubicMeter,
             ["m³"] = VolumeUnit.CubicMeter,
             ["gal"] = VolumeUnit.UsGallon,
+            ["cup"] = VolumeUnit.UsCustomaryCup,
+            ["cups"] = VolumeUnit.UsCustomaryCup,
         }),
         [TypedKind.Force] = new(ForceUnit.Newton, "n", "lbf", new Dictionary<string, Enum>
         {
             ["n"] = ForceUnit.Newton,
             ["kn"] = ForceUnit.Kilonewton,
             ["kgf"] = ForceUnit.KilogramForce,
+
+            // What a spring scale shows.
+            ["kg"] = ForceUnit.KilogramForce,
+            ["lbs"] = ForceUnit.PoundForce,
+            ["oz"] = ForceUnit.OunceForce,
             ["lbf"] = ForceUnit.PoundForce,
             ["lb"] = ForceUnit.PoundForce,
         }),
@@ -157,4 +169,10 @@ public enum TypedKind
 
     /// <summary>Pa and m³/s, as in <c>2.1 bar at 15 L/min</c></summary>
     PressureAtFlow,
+
+    /// <summary>m inside a pipe: a small length, or outside by wall as printed on it, <c>22 x 3</c></summary>
+    Bore,
+
+    /// <summary>m and m of a room, as in <c>3.2 x 2.4</c></summary>
+    LengthByWidth,
 }

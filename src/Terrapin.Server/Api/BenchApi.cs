@@ -22,13 +22,13 @@ internal static class BenchApi
         Add<FilmInput, FilmResult>(bench, "film", BenchCalculators.FilmOf);
     }
 
-    private static void Add<TInput, TResult>(IEndpointRouteBuilder bench, string name, Func<TInput, TResult> reckon)
+    private static void Add<TInput, TResult>(IEndpointRouteBuilder bench, string name, Func<TInput, TResult> calculate)
         where TInput : notnull
         where TResult : notnull =>
-        bench.MapPost($"/{name}", (HttpRequest request) => Answer(request, reckon)).WithName($"bench-{name}")
+        bench.MapPost($"/{name}", (HttpRequest request) => Answer(request, calculate)).WithName($"bench-{name}")
             .Accepts<TInput>("application/json").Produces<TResult>().ProducesFaults();
 
-    private static Task<IResult> Answer<TInput, TResult>(HttpRequest request, Func<TInput, TResult> reckon)
+    private static Task<IResult> Answer<TInput, TResult>(HttpRequest request, Func<TInput, TResult> calculate)
         where TResult : notnull =>
         Body.Use(
             request,
@@ -38,7 +38,7 @@ internal static class BenchApi
                 TInput input = PlanJson.ReadShape<TInput>(document.RootElement, "");
                 try
                 {
-                    return reckon(input);
+                    return calculate(input);
                 }
                 catch (ArgumentOutOfRangeException e)
                 {

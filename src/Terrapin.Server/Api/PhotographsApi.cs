@@ -31,7 +31,7 @@ internal static class PhotographsApi
         {
             return Problems.Refused(new RefusedException([caption?.Length > MostCaption
                 ? new Fault("/caption", $"A caption has at most {MostCaption} characters. Shorten it.")
-                : new Fault("/mainId", "This is no id of a main. Give the id as the plan has it.")]));
+                : new Fault("/mainId", "This is no id of a stop valve. Give the id as the plan has it.")]));
         }
 
         return await Body.Use(

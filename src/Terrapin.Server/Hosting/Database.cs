@@ -1,7 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Terrapin.Documents;
-using Terrapin.Server.Api;
 using Terrapin.Store;
 
 namespace Terrapin.Server.Hosting;
@@ -117,7 +116,8 @@ internal static class Database
         foreach (string file in demoFolder is null ? [] : Directory.GetFiles(demoFolder, "*.terrapin.json").Order().ToArray())
         {
             SiteArchive archive = SiteArchive.Read(await File.ReadAllBytesAsync(file));
-            await store.Create(archive.Plan, archive.Revision.Author, SiteOverview.Of(archive.Plan, new(), CancellationToken.None).Write(), CancellationToken.None);
+            // Its overview is calculated once the server runs: the start does not wait for it.
+            await store.Create(archive.Plan, archive.Revision.Author, overview: null, CancellationToken.None);
         }
     }
 

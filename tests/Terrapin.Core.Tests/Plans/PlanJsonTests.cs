@@ -45,8 +45,8 @@ public class PlanJsonTests
     [InlineData("/mains/0/pipeAfter/outsideDiameterM", "0.0243", "the nearest are 22.2 mm and 28 mm")]
     [InlineData("/mains/0/size", "\"dn21\"", "One of dn15")]
     [InlineData("/mains/0/fedByPipeId", "\"nowhere\"", "no pipe")]
-    [InlineData("/pipes/1/mainId", "\"main\"", "both at a pipe and at a main")]
-    [InlineData("/pipes/0/mainId", "\"nowhere\"", "no main with the id")]
+    [InlineData("/pipes/1/mainId", "\"main\"", "both at a pipe and at a stop valve")]
+    [InlineData("/pipes/0/mainId", "\"nowhere\"", "no stop valve with the id")]
     [InlineData("/rules/0/mainIds", "[\"nowhere\"]", "no main", "/rules/0/mainIds/0")]
     [InlineData("/supply/tank", """{"afterMainId":"nowhere"}""", "no main", "/supply/tank/afterMainId")]
     [InlineData("/hubId", "\"nowhere\"", "no hub in the catalogue")]
@@ -104,7 +104,7 @@ public class PlanJsonTests
 
     [Fact]
     public void A_plan_without_any_main_is_refused() =>
-        Assert.Contains(Refuse(With("/mains", "[]")), f => f.Pointer == "/mains" && f.Message.Contains("no main valve"));
+        Assert.Contains(Refuse(With("/mains", "[]")), f => f.Pointer == "/mains" && f.Message.Contains("no stop valve"));
 
     [Fact]
     public void An_unknown_key_and_a_missing_one_are_both_named()

@@ -96,13 +96,13 @@ test('what the installer fits all the same carries their note, and mounting is t
   await expect(chosen).toContainText('21 s')
 })
 
-test('batteries last so long, and the mains alone closes nothing when it fails', async ({ page, demo }) => {
+test('batteries last so long, and the outlet alone closes nothing in a power cut', async ({ page, demo }) => {
   await page.goto(demo + drive)
   await page.getByRole('radio', { name: 'Batteries', exact: true }).click()
   await expect(page.getByText('until its batteries are empty')).toBeVisible()
   await expect(page.getByText(/^5\.\d+ years$/)).toBeVisible()
   await page.getByRole('radio', { name: 'Mains', exact: true }).click()
-  await page.getByRole('button', { name: /^When the mains fails/ }).click()
+  await page.getByRole('button', { name: /^In a power cut/ }).click()
   await page.getByRole('option', { name: 'Closes', exact: true }).click()
   await expect(page.getByText('nothing is left to turn it then').first()).toBeVisible()
   await expect(page.getByText('cannot close')).toBeVisible()

@@ -27,7 +27,7 @@ test('a house is drawn from nothing by keyboard, and a sensor that moves changes
     await page.keyboard.press('Enter')
   }
   await draw('Scullery', 'about three')
-  await expect(page.getByRole('alert')).toContainText('such as 3.2 x 2.4')
+  await expect(page.getByRole('alert')).toContainText('such as "3.2 x 2.4"')
   await draw('Scullery', '4 x 3')
   await expect(page.getByRole('button', { name: 'Room Scullery, 4 by 3 m at 0.00 m, 0.00 m' })).toBeVisible()
   await draw('Pantry', '2 x 3')

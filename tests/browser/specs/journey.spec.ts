@@ -1,7 +1,7 @@
 import { expect, remember, test } from '../server.js'
 import { litres, type, choose } from './steps.js'
 
-test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, save, reload', async ({ page, empty }) => {
+test('a site from nothing: stop valve, drive, room, leak, sensor, rule, litres, undo, save, reload', async ({ page, empty }) => {
   await remember(page, { survey: 'sheet' })
   await page.goto(empty)
   await expect(page.getByRole('heading', { name: 'No site yet' })).toBeVisible()
@@ -9,9 +9,9 @@ test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, 
   await page.keyboard.press('Enter')
   await page.getByLabel('Your name goes with every revision').fill('Maren Oddy')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('heading', { name: 'The main', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
 
-  // The main, typed in whatever units are at hand.
+  // The stop valve, typed in whatever units are at hand.
   await choose(page, 'Kind', 'Ball with a lever')
   await choose(page, 'Nominal size', 'DN 20 · 3/4 in')
   await type(page, 'Free bore', '20.2', '20.2 mm')
@@ -44,7 +44,7 @@ test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, 
   await choose(page, 'Floor finish', 'Matt tile')
   await type(page, 'Length', '4', '4 m')
   await type(page, 'Width', '3', '3 m')
-  await type(page, 'Floor above the main', '-0.9 m', '-0.9 m')
+  await type(page, 'Floor above the stop valve', '-0.9 m', '-0.9 m')
   await page.getByLabel('New leak point').fill('Basin hose')
   await page.keyboard.press('Enter')
   await type(page, 'Hole', '7 mm', '7 mm')
@@ -88,6 +88,6 @@ test('a site from nothing: main, drive, room, leak, sensor, rule, litres, undo, 
   await expect(page.getByText('Revision 3')).toBeVisible()
   await page.reload()
   await expect(page.getByLabel('Delay before closing')).toHaveValue('2 min')
-  await page.getByRole('link', { name: 'Main' }).first().click()
+  await page.getByRole('link', { name: 'Valve' }).first().click()
   await expect(page.getByRole('textbox', { name: 'Pull to close', exact: true })).toHaveValue('50 N at 100 mm')
 })

@@ -113,9 +113,9 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
   await page.getByRole('button', { name: 'Done' }).click()
 })
 
-test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, demo }) => {
+test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, ownDemo }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${demo}/sites/saint-brannocs/floor`)
+  await page.goto(`${ownDemo}/sites/saint-brannocs/floor`)
   await expect(page.getByRole('heading', { name: 'Ground floor' })).toBeVisible()
   const png = await page.evaluate(() => {
     const canvas = document.createElement('canvas')
@@ -145,7 +145,7 @@ test('a picture lies under the drawing, scaled by two places and their distance'
   await expect(picture).toHaveAttribute('width', '2400')
 })
 
-test('the bill counts what is chosen and reckons payback from typed figures', async ({ page, demo }) => {
+test('the bill counts what is chosen and calculates payback from typed figures', async ({ page, demo }) => {
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(`${demo}${netLoft}/bill`)
   const total = page.getByRole('row', { name: /^Total/ })

@@ -38,17 +38,17 @@ test('not measured is an answer that widens the figures', async ({ page, demo })
   await page.goto(`${demo}${site}/main`)
   await page.getByRole('button', { name: 'Pressure at rest: not measured' }).click()
   await expect(page.getByRole('textbox', { name: 'Pressure at rest', exact: true })).toHaveValue('')
-  await expect(page.getByText('Pressure at the main: not measured. Litres are reckoned for 1 bar to 10 bar.')).toBeVisible()
+  await expect(page.getByText('Pressure at the stop valve: not measured. Litres are calculated for 1 bar to 10 bar.')).toBeVisible()
   await page.goto(`${demo}${site}/rehearse?leak=bath-basin-hose&mode=home`)
   await expect(page.getByTestId('escape')).toContainText('at most')
 })
 
-test("a second window's stale save is refused without loss", async ({ page, context, demo }) => {
+test("a second window's stale save is refused without loss", async ({ page, context, ownDemo }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(`${demo}${site}/main`)
+  await page.goto(`${ownDemo}${site}/main`)
   const other = await (await context.browser()!.newContext()).newPage()
   await remember(other, { author: 'Tove Brill', survey: 'sheet' })
-  await other.goto(`${demo}${site}/main`)
+  await other.goto(`${ownDemo}${site}/main`)
 
   await type(page, 'Free bore', '19', '19 mm')
   await page.getByRole('button', { name: 'Save' }).click()

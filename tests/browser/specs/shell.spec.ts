@@ -5,7 +5,7 @@ const site = '/sites/net-loft-tidewrack-quay'
 
 test('keys go to the stages, find places, and show themselves', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/main`)
-  await expect(page.getByRole('heading', { name: 'The main', exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
   for (const [key, heading] of [
     ['6', 'Rehearse'],
     ['5', 'Rules'],
@@ -51,9 +51,9 @@ test('units and look are switched and kept', async ({ page, demo }) => {
 test('the tally leads to the cause', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/main`)
   const tally = page.getByRole('region', { name: 'Tally' })
-  await tally.getByRole('link', { name: /Worst escape/ }).click()
+  await tally.getByRole('link', { name: /Litres lost at most/ }).click()
   await expect(page.getByText('No sensor is known ever to get wet.')).toBeVisible()
-  await tally.getByRole('button', { name: /Stops/ }).click()
+  await tally.getByRole('button', { name: /Must be done/ }).click()
   await expect(page.getByRole('dialog', { name: 'All findings' })).toContainText('a drain takes its water first')
 })
 

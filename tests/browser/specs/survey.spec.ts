@@ -7,7 +7,7 @@ const png = Buffer.from(
   'base64',
 )
 
-test('the main is walked card by card, and the sketch follows the numbers', async ({ page, empty }) => {
+test('the stop valve is walked card by card, and the sketch follows the numbers', async ({ page, empty }) => {
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(empty)
   await page.getByLabel('New site').fill('Card walk')
@@ -57,25 +57,25 @@ test('the main is walked card by card, and the sketch follows the numbers', asyn
   await expect(page.getByRole('alert')).toContainText('beyond the straight pipe, which ends 60 mm from the stem')
 })
 
-test('two mains in line: the better place for the drive is named, with reasons', async ({ page, demo }) => {
+test('two stop valves in line: the better place for the drive is named, with reasons', async ({ page, demo }) => {
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(`${demo}/sites/saint-brannocs/main`)
-  await page.getByRole('button', { name: 'Add another main' }).click()
+  await page.getByRole('button', { name: 'Add another stop valve' }).click()
   await expect(page.getByRole('navigation', { name: 'Mains' }).getByRole('link')).toHaveCount(2)
   await choose(page, 'Kind', 'Ball with a lever')
   await choose(page, 'Nominal size', 'DN 20')
   await choose(page, 'Takes its water', 'Run along the nave')
-  const choice = page.getByRole('region', { name: 'Which main gets the drive' })
-  await expect(choice.getByRole('listitem').first()).toContainText('Main 2')
+  const choice = page.getByRole('region', { name: 'Which stop valve gets the drive' })
+  await expect(choice.getByRole('listitem').first()).toContainText('Stop valve 2')
   await expect(choice).toContainText('it takes several turns')
   await expect(page.getByText('This valve takes several turns; a drive gives')).toBeHidden()
-  await page.getByRole('button', { name: 'Take Main 2 out' }).click()
+  await page.getByRole('button', { name: 'Take Stop valve 2 out' }).click()
   await expect(page.getByText('This valve takes several turns; a drive gives')).toBeVisible()
 })
 
-test('photographs are made smaller, shown and taken out; what is none is refused', async ({ page, demo }) => {
+test('photographs are made smaller, shown and taken out; what is none is refused', async ({ page, ownDemo }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${demo}${site}/main?card=photographs`)
+  await page.goto(`${ownDemo}${site}/main?card=photographs`)
   const picker = page.locator('input[type=file][multiple]')
   await page.getByRole('textbox', { name: 'Caption' }).fill('Handle from above')
   for (const [name, mimeType, buffer, told] of [

@@ -788,7 +788,7 @@ export interface components {
         };
         /** @description What a plan comes to. */
         Assessment: {
-            /** @description The gravest first. */
+            /** @description What must be done first. */
             findings: components["schemas"]["Finding"][];
             /** @description Each main valve, in the order of the plan. */
             mains: components["schemas"]["MainAssessment"][];
@@ -1179,6 +1179,8 @@ export interface components {
             stage: components["schemas"]["Stage"];
             /** @description JSON pointer into the plan. */
             where: string;
+            /** @description Which of several things of its kind it is about, by name; `null`: there is one only, or the sentence says it. */
+            about?: null | string;
             /** @description What, and why it matters; `{name}` stands for a number of IReadOnlyDictionary&lt;string, Quantity&gt; Finding.Numbers. */
             why: string;
             remedy: string;
@@ -1471,6 +1473,8 @@ export interface components {
              *     main stops.
              */
             pipeId?: null | string;
+            /** @description Whether the pipe was only proposed, and nobody has said yet that it is the one. */
+            pipeIsProposed?: boolean;
             /**
              * Format: double
              * @description The most there is to run out where no pipe feeds it; `null`: not known.
@@ -1555,6 +1559,8 @@ export interface components {
             pipeAfter?: components["schemas"]["AdjoiningPipe"];
             /** @description What is in the way of a drive. */
             obstacles?: components["schemas"]["Obstacle"][];
+            /** @description Whether somebody looked, and nothing is in the way of a drive. */
+            nothingInTheWay?: boolean;
             stiffness: components["schemas"]["Stiffness"];
             /**
              * Format: int32
@@ -1690,7 +1696,7 @@ export interface components {
              */
             labour?: null | number;
         };
-        /** @description What the customer's own figures make of a price. No odds are reckoned: nobody knows them. */
+        /** @description What the customer's own figures make of a price. No odds are calculated: nobody knows them. */
         PaybackOutlook: {
             /**
              * Format: double
@@ -1755,6 +1761,7 @@ export interface components {
             /** @description The main valve it starts at; with no string? Pipe.ParentId either it starts at the supply, before every main. */
             mainId?: null | string;
             material: components["schemas"]["PipeMaterial"];
+            water?: components["schemas"]["PipeWater"];
             /** Format: double */
             boreM?: null | number;
             /** Format: double */
@@ -1777,6 +1784,11 @@ export interface components {
         };
         /** @enum {unknown} */
         PipeMaterial: "unknown" | "copper" | "steel" | "rigidPlastic" | "crossLinkedPolyethylene";
+        /**
+         * @description What a pipe carries.
+         * @enum {unknown}
+         */
+        PipeWater: "unknown" | "cold" | "hot";
         /** @enum {unknown} */
         PlaceKind: "unknown" | "indoors" | "damp" | "outdoors" | "groundBox";
         /** @description A leak that a place is the first to hear. */
@@ -1878,9 +1890,9 @@ export interface components {
             rules: components["schemas"]["Rule"][];
             /** @description Other choices of drives, sensors, hub and rules for the same building, kept to compare. */
             options?: components["schemas"]["PlanOption"][];
-            /** @description What the customer reckons the price against. */
+            /** @description What the customer calculates the price against. */
             payback?: components["schemas"]["Payback"];
-            /** @description The devices that this plan may use, with the figures it was reckoned with. */
+            /** @description The devices that this plan may use, with the figures it was calculated with. */
             catalogue: components["schemas"]["Catalogue"];
         };
         /** @description What a customer could have instead: everything that is chosen, nothing that is found. */
@@ -1985,7 +1997,7 @@ export interface components {
              * @description What the fastest leak lets through while it turns, m³; `null` without a leak or a stroke.
              */
             strokeM3?: null | number;
-            /** @description What speaks against it, the gravest first. */
+            /** @description What speaks against it, the most urgent first. */
             against: components["schemas"]["Finding"][];
         };
         /** @description SI values, in the order in which they were typed. */
@@ -2036,6 +2048,8 @@ export interface components {
             floorHeightM?: null | number;
             /** @description Its floor, by its id among the catalogue's finishes; `null`: not looked at. */
             finishId?: null | string;
+            /** @description Whether somebody looked, and no water can get out here. */
+            noLeakPoints?: boolean;
             /** @description The storey it is drawn on; `null` while it is not drawn. */
             storeyId?: null | string;
             /** @description Its floor, as rectangles that join; empty while it is not drawn. */
@@ -2305,8 +2319,10 @@ export interface components {
         /** @description The figures that are always in sight. */
         Tally: {
             worst?: null | components["schemas"]["LeakOutcome"];
-            /** @description Leak points that are not stopped in at least one mode. */
+            /** @description Leak points that a stop valve could stop and that are not stopped in at least one mode. */
             notStopped: string[];
+            /** @description Leak points whose water no stop valve can stop: a trap, rain, a tank of its own. */
+            beyondValves?: string[];
             /**
              * Format: double
              * @description Torque in hand, available over breakaway, of the drive with the least.
@@ -2411,7 +2427,7 @@ export interface components {
          * @description What a field takes.
          * @enum {unknown}
          */
-        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "torque" | "temperature" | "number" | "pullAtArm" | "pressureAtFlow";
+        TypedKind: "length" | "smallLength" | "pressure" | "flow" | "volume" | "force" | "duration" | "angle" | "torque" | "temperature" | "number" | "pullAtArm" | "pressureAtFlow" | "bore" | "lengthByWidth";
         /** @description What a person typed into a measurement field. */
         TypedText: {
             kind: components["schemas"]["TypedKind"];
@@ -2465,7 +2481,7 @@ export interface components {
              */
             along: number;
             /**
-             * @description Whether a pipe of the house feeds it; otherwise no main stops it.
+             * @description Whether a pipe of the house feeds it; otherwise no stop valve stops it.
              * @default true
              */
             fromThePipes: boolean;

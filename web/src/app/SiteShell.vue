@@ -99,7 +99,7 @@ const commands = computed<Command[]>(() => [
     })),
   ),
   ...(open.plan?.mains ?? []).map((main) => ({
-    name: `Main: ${main.name}`,
+    name: `Stop valve: ${main.name}`,
     run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
   })),
   ...pages.map((page) => ({ name: page.name, run: () => goTo(page.to) })),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
@@ -26,8 +26,18 @@ const inUse = computed(() => (sites.value ?? []).filter((s) => !s.isPutAway))
 const putAway = computed(() => (sites.value ?? []).filter((s) => s.isPutAway))
 const deleting = ref<ListedSite | null>(null)
 
-const list = async () => void (sites.value = await api.listSites())
+const COME_BACK_MS = 1500
+const MOST_COME_BACKS = 8
+let comeBacks = 0
+let comeBack = 0
+async function list() {
+  sites.value = await api.listSites()
+  // Figures of sites from an earlier version, or of the examples, come while the list is looked at.
+  if (sites.value.some((s) => s.trouble) && comeBacks++ < MOST_COME_BACKS)
+    comeBack = window.setTimeout(() => void attempt(list), COME_BACK_MS)
+}
 onMounted(() => attempt(list))
+onBeforeUnmount(() => window.clearTimeout(comeBack))
 
 async function attempt(work: () => Promise<void>) {
   error.value = ''
@@ -152,7 +162,7 @@ const day = (at: string) =>
       <div v-else-if="sites.length === 0" class="bg-sheet rounded-sm p-6">
         <h2 class="text-lg font-bold">No site yet</h2>
         <p class="text-faded mb-4 max-w-prose">
-          Type a name above and begin at the main valve, or look at a finished example first: a former net
+          Type a name above and begin at the stop valve, or look at a finished example first: a former net
           store with twenty places where water can get out.
         </p>
         <button type="button" class="act" @click="loadExample">Load the example</button>
@@ -178,7 +188,7 @@ const day = (at: string) =>
             </span>
             <span v-else class="col-start-2 sm:col-start-auto">
               <template v-if="site.tally.worst">
-                <span class="text-faded block text-[12.5px]">worst escape</span>
+                <span class="text-faded block text-[12.5px]">litres lost at most</span>
                 <span class="figures text-lg font-bold" :class="{ 'text-clay': site.tally.worst.endless }">
                   {{ escapeText(site.tally.worst, preferences.system) }}
                 </span>

@@ -32,6 +32,8 @@ function read(assessment: Assessment | null) {
 
 const worst = computed(() => open.assessment?.tally.worst)
 const leakCount = computed(() => (open.plan ? leaksOf(open.plan).length : 0))
+/** Leaks whose water no stop valve can stop are counted apart. */
+const beyond = computed(() => open.assessment?.tally.beyondValves?.length ?? 0)
 const firstNotStopped = computed(() =>
   open.assessment?.leaks.find((l) => l.endless && l.leakId === open.assessment?.tally.notStopped[0]),
 )
@@ -50,7 +52,7 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         class="tally"
         :to="worst ? { path: to('rehearse'), query: { leak: worst.leakId, mode: worst.mode } } : to('rooms')"
       >
-        <span class="tally-name">Worst escape</span>
+        <span class="tally-name">Litres lost at most</span>
         <ChangedFigure
           class="text-[22px] font-bold"
           :class="{ 'text-clay': worst?.endless }"
@@ -72,7 +74,9 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         <span class="text-[22px] font-bold" :class="{ 'text-clay': now.notStopped !== '0' }">
           <ChangedFigure :now="now.notStopped" :before="before?.notStopped" />
         </span>
-        <span class="text-faded block text-[12.5px]">of {{ leakCount }}, in some mode</span>
+        <span class="text-faded block text-[12.5px]">
+          of {{ leakCount - beyond }} that a valve can stop{{ beyond ? `; ${beyond} others none can` : '' }}
+        </span>
       </RouterLink>
       <RouterLink class="tally" :to="to('drive')">
         <span class="tally-name">Torque in hand</span>
@@ -80,18 +84,18 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         <span class="text-faded block text-[12.5px]">of what starts the valve; 1.9 × is enough</span>
       </RouterLink>
       <button type="button" class="tally text-left" @click="emit('findings')">
-        <span class="tally-name">Stops</span>
+        <span class="tally-name">Must be done</span>
         <span class="text-[22px] font-bold" :class="{ 'text-clay': now.stops !== '0' }">
           <ChangedFigure :now="now.stops" :before="before?.stops" />
         </span>
         <span class="text-faded block text-[12.5px]">show all findings</span>
       </button>
       <button type="button" class="tally text-left" @click="emit('findings')">
-        <span class="tally-name">Not measured</span>
+        <span class="tally-name">To measure</span>
         <span class="text-[22px] font-bold">
           <ChangedFigure :now="now.notMeasured" :before="before?.notMeasured" />
         </span>
-        <span class="text-faded block text-[12.5px]">open a bound</span>
+        <span class="text-faded block text-[12.5px]">would narrow the figures</span>
       </button>
     </div>
   </div>

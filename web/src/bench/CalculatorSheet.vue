@@ -22,10 +22,10 @@ const figures = computed(() =>
   result.value === null ? [] : props.calculator.figures(result.value as never, preferences.system),
 )
 
-/** Takes new values if the server reckons with them; otherwise nothing changes. */
+/** Takes new values if the server calculates with them; otherwise nothing changes. */
 async function take(changed: Values) {
   const next = { ...values.value, ...changed }
-  result.value = await props.calculator.reckon(next)
+  result.value = await props.calculator.calculate(next)
   values.value = next
 }
 

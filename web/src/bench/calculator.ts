@@ -37,7 +37,7 @@ export interface Calculator {
   measures: MeasureInput[]
   choices?: ChoiceInput[]
   switches?: { key: string; label: string }[]
-  reckon: (values: Values) => Promise<unknown>
+  calculate: (values: Values) => Promise<unknown>
   /** The figure that decides comes first. */
   figures: (result: never, system: UnitSystem) => Figure[]
   formula: string
@@ -48,9 +48,9 @@ export interface Calculator {
 
 /** A calculator whose values and result are typed where it is written, and plain where it is drawn. */
 export function define<V extends Values, R>(
-  calculator: Omit<Calculator, 'start' | 'reckon' | 'figures'> & {
+  calculator: Omit<Calculator, 'start' | 'calculate' | 'figures'> & {
     start: V
-    reckon: (values: V) => Promise<R>
+    calculate: (values: V) => Promise<R>
     figures: (result: R, system: UnitSystem) => Figure[]
   },
 ): Calculator {

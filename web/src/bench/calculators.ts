@@ -21,9 +21,9 @@ const leakMeasures: MeasureInput[] = [
     key: 'staticPressurePa',
     label: 'Pressure at rest',
     kind: 'pressure',
-    how: 'At the main, every tap shut.',
+    how: 'At the stop valve, every tap shut.',
   },
-  { key: 'riseM', label: 'Leak above the main', kind: 'length', how: 'Below is negative.' },
+  { key: 'riseM', label: 'Leak above the stop valve', kind: 'length', how: 'Below is negative.' },
   { key: 'pipeLengthM', label: 'Pipe length', kind: 'length' },
   { key: 'pipeBoreM', label: 'Pipe bore', kind: 'smallLength' },
   { key: 'valveBoreM', label: 'Valve bore', kind: 'smallLength' },
@@ -48,7 +48,7 @@ export const calculators: Calculator[] = [
     start: leakStart,
     measures: leakMeasures,
     choices: [material],
-    reckon: api.bench.leakFlow,
+    calculate: api.bench.leakFlow,
     figures: (r, system) => [
       { name: 'Flow', text: show('flow', r.flowM3PerS, system) },
       { name: 'A day of it', text: show('volume', r.flowM3PerS * DAY_S, system) },
@@ -68,7 +68,7 @@ export const calculators: Calculator[] = [
       { key: 'runningPressurePa', label: 'Pressure with the tap running', kind: 'pressure' },
       { key: 'flowM3PerS', label: 'What the tap runs', kind: 'flow', how: 'Bucket and watch.' },
     ],
-    reckon: api.bench.supplyTest,
+    calculate: api.bench.supplyTest,
     figures: (r, system) => [
       {
         name: 'Most the supply gives',
@@ -90,7 +90,7 @@ export const calculators: Calculator[] = [
       ...leakMeasures,
     ],
     choices: [material],
-    reckon: api.bench.closing,
+    calculate: api.bench.closing,
     figures: (r, system) => [
       { name: 'Let through', text: show('volume', r.letThroughM3, system) },
       { name: 'As if shut at once after', text: show('duration', r.equivalentInstantS, system) },
@@ -121,7 +121,7 @@ export const calculators: Calculator[] = [
       { key: 'prechargePa', label: 'Precharge', kind: 'pressure' },
       { key: 'pressurePa', label: 'Pressure at shut-off', kind: 'pressure' },
     ],
-    reckon: api.bench.drainDown,
+    calculate: api.bench.drainDown,
     figures: (r, system) => [
       { name: 'Together, at the most', text: show('volume', r.pipeM3 + r.tankM3, system) },
       { name: 'Out of the pipe', text: show('volume', r.pipeM3, system) },
@@ -142,7 +142,7 @@ export const calculators: Calculator[] = [
       { key: 'ratedNm', label: 'Rated torque', kind: 'torque' },
       { key: 'supplyShare', label: 'Left on a weak or cold battery', kind: 'number', how: '1 on the mains.' },
     ],
-    reckon: api.bench.torque,
+    calculate: api.bench.torque,
     figures: (r, system) => [
       { name: 'Torque in hand', text: show('ratio', r.ratio, system), isStop: r.verdict === 'stop' },
       { name: 'Needed', text: show('torque', r.neededNm, system) },
@@ -168,7 +168,7 @@ export const calculators: Calculator[] = [
       { key: 'alongOpenM', label: 'Off along the open handle', kind: 'smallLength' },
       { key: 'alongClosedM', label: 'Off along the closed handle', kind: 'smallLength' },
     ],
-    reckon: api.bench.axisOffset,
+    calculate: api.bench.axisOffset,
     figures: (r, system) => [
       {
         name: r.shuts ? 'Handle travel, it shuts' : 'Handle travel, it stays open',
@@ -197,7 +197,7 @@ export const calculators: Calculator[] = [
     ],
     switches: [{ key: 'sameSide', label: 'Both on one side, as beside an elbow' }],
     choices: [material],
-    reckon: api.bench.straps,
+    calculate: api.bench.straps,
     figures: (r, system) => [
       {
         name: 'On each strap',
@@ -232,7 +232,7 @@ export const calculators: Calculator[] = [
       { key: 'taskIntervalS', label: 'One every', kind: 'duration' },
       { key: 'selfDischargePerYear', label: 'Self-discharge a year', kind: 'number', how: 'Share: 0.02.' },
     ],
-    reckon: api.bench.battery,
+    calculate: api.bench.battery,
     figures: (r) => [
       { name: 'Lasts', text: `${figure(r.lifeYears)} years` },
       { name: 'Mean current', text: `${figure(r.meanCurrentUa)} µA` },
@@ -244,14 +244,14 @@ export const calculators: Calculator[] = [
   define({
     id: 'backup',
     title: 'Backup',
-    lead: 'How long a backup pack carries a drive when the mains fails.',
+    lead: 'How long a backup pack carries a drive in a power cut.',
     start: { capacityMah: 4000, usableShare: 0.8, drawMa: 28 },
     measures: [
       { key: 'capacityMah', label: 'Capacity, mAh', kind: 'number' },
       { key: 'usableShare', label: 'Usable share', kind: 'number', how: 'Cold and cut-off: 0.8.' },
       { key: 'drawMa', label: 'Standby and strokes, mA', kind: 'number' },
     ],
-    reckon: api.bench.backup,
+    calculate: api.bench.backup,
     figures: (r) => [{ name: 'Lasts', text: `${figure(r.hours)} hours` }],
     formula: 'C·η/I',
     source: 'Charge balance.',
@@ -275,7 +275,7 @@ export const calculators: Calculator[] = [
     choices: [
       { key: 'position', label: 'The leak stands', choices: positions.filter((p) => p.value !== 'unknown') },
     ],
-    reckon: api.bench.film,
+    calculate: api.bench.film,
     figures: (r, system) => [
       { name: 'On the floor by then', text: show('volume', r.volumeM3, system) },
       { name: 'Film', text: show('smallLength', r.filmM, system) },

@@ -39,7 +39,7 @@ const totalText = (bill: Bill) =>
 type Figure = 'avoidedEvent' | 'rebatePerYear' | 'labour'
 const figures: { key: Figure; label: string; how: string }[] = [
   { key: 'labour', label: 'Fitting', how: 'Your own labour and travel.' },
-  { key: 'avoidedEvent', label: 'One leak would cost', how: 'What the customer reckons, or their last one.' },
+  { key: 'avoidedEvent', label: 'One leak would cost', how: 'What the customer says, or their last one.' },
   { key: 'rebatePerYear', label: 'Insurer takes off a year', how: 'As their letter says.' },
 ]
 const set = (key: Figure) => (values: number[] | null) =>
@@ -164,7 +164,7 @@ const save = async () => download(await api.billTable(plan.value), `${open.siteI
     </SheetSection>
     <SheetSection
       title="What it is worth to them"
-      lead="From the customer's own figures. How likely a leak is nobody knows, so no odds are reckoned."
+      lead="From the customer's own figures. How likely a leak is nobody knows, so no odds are calculated."
     >
       <div class="mb-5 grid gap-x-5 gap-y-4 sm:grid-cols-3">
         <MeasureField

@@ -79,7 +79,7 @@ const strapLimits = [
   { key: 'copperN', label: 'Copper', usual: '400 N' },
   { key: 'steelN', label: 'Steel', usual: '400 N' },
   { key: 'rigidPlasticN', label: 'Rigid plastic', usual: '200 N' },
-  { key: 'crossLinkedPolyethyleneN', label: 'Cross-linked polyethylene', usual: '120 N' },
+  { key: 'crossLinkedPolyethyleneN', label: 'PEX', usual: '120 N' },
 ] as const
 const setLimit = (key: (typeof strapLimits)[number]['key']) => (values: number[] | null) =>
   open.edit(`strap limit ${key}`, (draft) => {

@@ -61,7 +61,7 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
     { label: 'Supply', path: 'supply', choices: words(driveSupplyWords) },
     figure('Cord', 'cord', 'length', 'm'),
     figure('Coldest on batteries', 'coldestOnBatteries', 'temperature', 'c'),
-    figure('Draw without the mains, mA', 'backupDraw', 'number', 'ma', 'From a backup pack, strokes aside.'),
+    figure('Draw without the outlet, mA', 'backupDraw', 'number', 'ma', 'From a backup pack, strokes aside.'),
     ...together('envelope', [
       ['Reach over the handle', 'smallLength', 'overTheHandleM'],
       ['Reach across', 'smallLength', 'acrossM'],

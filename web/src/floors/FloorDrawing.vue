@@ -14,6 +14,8 @@ import { startDrag } from '@/ui/drag'
 import { bounds, cornersOf, grown, holds, middleOf, snapTo, toCm } from './geometry'
 import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
 import { readAt } from './waterMap'
+import { usePreferences } from '@/plan/preferences'
+import { show } from '@/ui/units'
 import WaterMap from './WaterMap.vue'
 import { isSame, roomMark, type Carried, type Chosen, type Thing } from './chosen'
 import type { Mark } from './marks'
@@ -53,6 +55,7 @@ const emit = defineEmits<{
   read: [at: FloorPoint | null]
 }>()
 
+const preferences = usePreferences()
 /** Units of the drawing in a metre. */
 const SCALE = 100
 const MARGIN = 40
@@ -144,11 +147,22 @@ const standing = computed(() => [
 const wallLines = computed(() =>
   rooms.value.flatMap(({ room }) => (room.areas ?? []).flatMap((area) => alongLine(cornersOf(area), 0.08))),
 )
+/** In the units that are shown: to the centimetre, or a tenth of a foot. */
+const FOOT_M = 0.3048
+const feet = (metres: number, digits = 1) => (metres / FOOT_M).toFixed(digits)
+const place = (at: FloorPoint) =>
+  preferences.system === 'us'
+    ? `${feet(at.acrossM)} ft, ${feet(at.downM)} ft`
+    : `${at.acrossM.toFixed(2)} m, ${at.downM.toFixed(2)} m`
+const sizeOf = ({ lengthM, widthM }: FloorRectangle) =>
+  preferences.system === 'us'
+    ? `${Number(feet(lengthM))} × ${Number(feet(widthM))} ft`
+    : `${lengthM} × ${widthM} m`
 /** Each room's name and size, where they cover the least; smaller where the room is narrow. */
 const names = computed(() =>
   rooms.value.map(({ room }) => {
     const area = room.areas![0]!
-    const size = `${area.lengthM} × ${area.widthM} m${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
+    const size = `${sizeOf(area)}${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
     const letters = Math.max(room.name.length * 0.55, size.length * 0.44)
     const free = grown(area, -0.1)
     const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (free.lengthM * SCALE) / letters))
@@ -312,7 +326,6 @@ function nudgeSpot(event: KeyboardEvent) {
   const from = spot.value ?? { acrossM: box.acrossM + box.lengthM / 2, downM: box.downM + box.widthM / 2 }
   readSpot({ acrossM: toCm(from.acrossM + by.acrossM), downM: toCm(from.downM + by.downM) })
 }
-const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixed(2)} m`
 </script>
 
 <template>
@@ -354,7 +367,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       :key="room.id"
       :transform="shift(room)"
       class="cursor-move"
-      :aria-label="`Room ${room.name}, ${room.areas![0]!.lengthM} by ${room.areas![0]!.widthM} m at ${place(room.areas![0]!)}`"
+      :aria-label="`Room ${room.name}, ${sizeOf(room.areas![0]!).replace('×', 'by')} at ${place(room.areas![0]!)}`"
       v-bind="choosing('room', room.id)"
       @keydown="nudge($event, { kind: 'room', id: room.id }, room.areas![0]!)"
       @pointerdown="grabRoom($event, room)"
@@ -427,7 +440,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       v-for="wall in walls"
       :key="wall.id"
       class="cursor-move"
-      :aria-label="`Wall of ${wall.make.material}, ${wall.lengthM} m, at ${place(wall.at)}`"
+      :aria-label="`Wall of ${wall.make.material}, ${show('length', wall.lengthM, preferences.system)}, at ${place(wall.at)}`"
       v-bind="choosing('wall', wall.id)"
       @keydown="nudge($event, { kind: 'wall', id: wall.id }, wall.at)"
       @pointerdown="grab($event, { kind: 'wall', id: wall.id }, wall.at)"
@@ -493,7 +506,7 @@ const place = (at: FloorPoint) => `${at.acrossM.toFixed(2)} m, ${at.downM.toFixe
       v-for="{ doorway } in doorways"
       :key="doorway.id"
       class="cursor-move"
-      :aria-label="`Doorway, ${doorway.widthM} m wide, at ${place(doorway.at)}`"
+      :aria-label="`Doorway, ${show('length', doorway.widthM, preferences.system)} wide, at ${place(doorway.at)}`"
       v-bind="choosing('doorway', doorway.id)"
       @keydown="nudge($event, { kind: 'doorway', id: doorway.id }, doorway.at)"
       @pointerdown="grabDoorway($event, doorway)"

@@ -15,7 +15,7 @@ import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
 import { useFloorView } from './floorView'
-import { bandAlpha, BANDS_L } from './waterMap'
+import { bandAlpha, bandsMl } from './waterMap'
 import PlacementPanel from './PlacementPanel.vue'
 import RoomForm from './RoomForm.vue'
 import SensorPalette from './SensorPalette.vue'
@@ -59,7 +59,10 @@ const proposed = computed(() =>
   ),
 )
 
-const bandNames = [...BANDS_L.map((litres) => `under ${litres} L`), 'more']
+const bandNames = computed(() => [
+  ...bandsMl[preferences.system].map((ml) => `under ${show('volume', ml / 1e6, preferences.system)}`),
+  'more',
+])
 
 type Side = 'chosen' | 'places'
 const side = ref<Side>('chosen')

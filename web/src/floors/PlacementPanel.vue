@@ -213,7 +213,8 @@ function look(suggestion: PlacementSuggestion) {
               <span class="font-semibold">{{ suggestion.name }}</span>
               <span class="text-faded block text-[13px]">
                 {{ plan.catalogue.sensors.find((s) => s.id === suggestion.specId)?.name }}, at
-                {{ suggestion.at.acrossM.toFixed(2) }} m, {{ suggestion.at.downM.toFixed(2) }} m
+                {{ show('length', suggestion.at.acrossM, preferences.system) }},
+                {{ show('length', suggestion.at.downM, preferences.system) }}
               </span>
             </button>
             <button

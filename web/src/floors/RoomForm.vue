@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { api, Refusal } from '@/api/client'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
+import { usePreferences } from '@/plan/preferences'
 import { useFloorView } from './floorView'
-import { besideLast, readSize } from './geometry'
+import { besideLast, toMm } from './geometry'
 
 /** Rooms and storeys, typed at walking pace. */
 const view = useFloorView()
 const open = useOpenPlan()
+const preferences = usePreferences()
 const plan = computed(() => open.plan!)
 const roomName = ref('')
 const size = ref('')
@@ -30,15 +33,26 @@ async function addStorey() {
   }
 }
 
+/** As people type it, in the units that are shown. */
+async function readSize() {
+  try {
+    const [lengthM, widthM] = await api.readQuantity('lengthByWidth', size.value, preferences.system)
+    return { lengthM: toMm(lengthM!), widthM: toMm(widthM!) }
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    view.error = failure.at()
+    return null
+  }
+}
+
 async function addRoom() {
-  const measured = readSize(size.value)
   const name = roomName.value.trim()
-  if (!measured || !name) {
-    view.error = measured
-      ? 'The room has no name yet. Give it one, or the name of a room on the list.'
-      : 'Type the size as length by width in metres, such as 3.2 x 2.4.'
+  if (!name) {
+    view.error = 'The room has no name yet. Give it one, or the name of a room on the list.'
     return
   }
+  const measured = await readSize()
+  if (!measured) return
   const known = undrawn.value.find((r) => r.name.toLowerCase() === name.toLowerCase())
   const taken = plan.value.rooms.map((r) => r.id)
   const id = known?.id ?? freshId(name, taken)

@@ -2,9 +2,11 @@
 import { computed } from 'vue'
 import type { FloorMapSheet, FloorRectangle } from '@/api/types'
 import { boxAround, leastCrowded, type Size } from './labels'
-import { bandAlpha, chart, spreadOf } from './waterMap'
+import { usePreferences } from '@/plan/preferences'
+import { show } from '@/ui/units'
+import { bandAlpha, bandsMl, chart, spreadOf } from './waterMap'
 
-/** The water's map of one storey: bands of litres with an isoline at each round figure, or the floor as it is wet by now. */
+/** The water's map of one storey: bands with an isoline at each round figure, or the floor as it is wet by now. */
 const props = defineProps<{
   sheet: FloorMapSheet
   /** What is out by now; null for the bands. */
@@ -17,7 +19,8 @@ const props = defineProps<{
   textSize: number
 }>()
 
-const drawn = computed(() => chart(props.sheet))
+const preferences = usePreferences()
+const drawn = computed(() => chart(props.sheet, bandsMl[preferences.system]))
 const spread = computed(() => spreadOf(props.sheet))
 const wet = computed(() => (props.outMl === null ? null : spread.value(props.outMl)))
 const inCells = computed(() => {
@@ -30,11 +33,12 @@ const labels = computed(() => {
     lengthM: (3.2 * props.textSize) / props.scale,
     widthM: (1.5 * props.textSize) / props.scale,
   }
-  return drawn.value.isolines.flatMap(({ litres, points }) => {
+  return drawn.value.isolines.flatMap(({ ml, points }) => {
     const found = leastCrowded(points, size, taken)
     if (!found || found.coveredM2 > 0) return []
     taken.push(boxAround(found.at, size))
-    return [{ litres, x: found.at.acrossM * props.scale, y: found.at.downM * props.scale }]
+    const words = show('volume', ml / 1e6, preferences.system)
+    return [{ words, x: found.at.acrossM * props.scale, y: found.at.downM * props.scale }]
   })
 })
 </script>
@@ -53,8 +57,8 @@ const labels = computed(() => {
           :fill-opacity="bandAlpha(band) / 255"
         />
         <path
-          v-for="{ litres, line } in drawn.isolines"
-          :key="litres"
+          v-for="{ ml, line } in drawn.isolines"
+          :key="ml"
           :d="line"
           class="stroke-river fill-none"
           stroke-width="1.5"
@@ -64,15 +68,15 @@ const labels = computed(() => {
     </g>
     <template v-if="wet === null">
       <text
-        v-for="{ litres, x, y } in labels"
-        :key="litres"
+        v-for="{ words, x, y } in labels"
+        :key="words"
         :x="x"
         :y="y + textSize / 3"
         text-anchor="middle"
         class="halo figures fill-river font-bold"
         :font-size="textSize"
       >
-        {{ litres }} L
+        {{ words }}
       </text>
     </template>
   </g>

@@ -48,7 +48,8 @@ const washer: UsualFixture = {
     },
   ],
 }
-const taken = { fixtures: [], leaks: ['hose'], pipeId: 'rise' }
+const taken = { fixtures: [], leaks: ['hose'] }
+const fed = () => ({ pipeId: 'rise', pipeIsProposed: true })
 
 describe('a fixture', () => {
   it('goes to the first free stretch of wall, clear of doors and of what stands there', () => {
@@ -70,26 +71,26 @@ describe('a fixture', () => {
   })
 
   it('brings its usual leak points to its back, and before it where it stands tight', () => {
-    const { fixture, leaks } = withLeaks(room(), washer, [], taken)
+    const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
     expect(leaks.map((l) => [l.id, l.kind, l.pipeId, l.holdsM3])).toEqual([
       ['hose-2', 'hoseBurst', 'rise', null],
       ['drain', 'trap', null, 0.05],
     ])
     expect(leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.05 })
     expect(leaksAt(room({ leaks }), fixture)).toHaveLength(2)
-    const tight = withLeaks(room(), { ...washer, base: 'tight' }, [], taken)
+    const tight = withLeaks(room(), { ...washer, base: 'tight' }, [], taken, fed)
     expect(tight.leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.55 })
   })
 
   it('becomes a flow where no pipe is there to press behind its hole', () => {
-    const { leaks } = withLeaks(room(), washer, [], { ...taken, pipeId: null })
+    const { leaks } = withLeaks(room(), washer, [], taken, () => ({ pipeId: null, pipeIsProposed: false }))
     expect([leaks[0]!.kind, leaks[0]!.pipeId]).toEqual(['flow', null])
   })
 })
 
 describe('moves', () => {
   const plan = (): Plan => {
-    const { fixture, leaks } = withLeaks(room(), washer, [], taken)
+    const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
     const far = { ...leaks[0]!, id: 'far', at: { acrossM: 1.8, downM: 1.2 } }
     const sensor = { id: 's', name: 'S', specId: 'r5', roomId: 'bath', distances: [] }
     return {

@@ -148,19 +148,23 @@ export function withLeaks(
   room: Room,
   usual: UsualFixture,
   doorways: Doorway[],
-  taken: { fixtures: string[]; leaks: string[]; pipeId: string | null },
+  taken: { fixtures: string[]; leaks: string[] },
+  /** The pipe of hot or of cold water that is proposed. */
+  feed: (side: LeakPoint['side']) => { pipeId: string | null; pipeIsProposed: boolean },
 ): { fixture: Fixture; leaks: LeakPoint[] } {
   const { area, side } = placeAtWall(room, usual, doorways)
   const leakIds = [...taken.leaks]
   const leaks = usual.leaks.map((leak): LeakPoint => {
     const id = freshId(leak.name, leakIds)
     leakIds.push(id)
-    const fed = leak.fromThePipes && taken.pipeId !== null
+    const { pipeId, pipeIsProposed } = feed(leak.side)
+    const fed = leak.fromThePipes && pipeId !== null
     return {
       id,
       name: leak.name,
       kind: fed || isFixedFlow(leak.kind) ? leak.kind : 'flow',
-      pipeId: fed ? taken.pipeId : null,
+      pipeId: fed ? pipeId : null,
+      pipeIsProposed: fed && pipeIsProposed,
       holdsM3: fed ? null : leak.holdsM3,
       side: leak.side,
       heightAboveFloorM: leak.heightM,

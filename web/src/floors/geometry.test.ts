@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Room } from '@/api/types'
-import { besideLast, bounds, doorwayIn, readSize, sharedWall, snapTo } from './geometry'
+import { besideLast, bounds, doorwayIn, sharedWall, snapTo } from './geometry'
 
 const room = (id: string, acrossM: number, downM: number, lengthM: number, widthM: number): Room =>
   ({
@@ -13,12 +13,6 @@ const room = (id: string, acrossM: number, downM: number, lengthM: number, width
   }) as Room
 
 describe('the drawing', () => {
-  it('reads sizes as people write them', () => {
-    expect(readSize('3.2 x 2.4')).toEqual({ lengthM: 3.2, widthM: 2.4 })
-    expect(readSize('3,2×2,4 m')).toEqual({ lengthM: 3.2, widthM: 2.4 })
-    for (const none of ['', '3.2', 'x', '0 x 3', '-1 x 2']) expect(readSize(none)).toBeNull()
-  })
-
   it('puts a room beside the last one', () => {
     expect(besideLast([], 'g')).toEqual({ acrossM: 0, downM: 0 })
     expect(besideLast([room('a', 1, 2, 3, 4)], 'g')).toEqual({ acrossM: 4, downM: 2 })

@@ -6,19 +6,14 @@ const TOUCH_M = 0.02
 /** To the centimetre that people measure. */
 export const toCm = (metres: number): number => Math.round(metres * 100) / 100
 
-/** "3.2 x 2.4" as length and width; null where it is none. */
-export function readSize(text: string): { lengthM: number; widthM: number } | null {
-  const found = /^\s*(\d+(?:[.,]\d+)?)\s*m?\s*[x×*]\s*(\d+(?:[.,]\d+)?)\s*m?\s*$/i.exec(text)
-  if (!found) return null
-  const [lengthM, widthM] = [found[1]!, found[2]!].map((t) => Number(t.replace(',', '.'))) as [number, number]
-  return lengthM > 0 && widthM > 0 ? { lengthM, widthM } : null
-}
+/** Sizes as they were typed, in whatever unit. */
+export const toMm = (metres: number): number => Math.round(metres * 1000) / 1000
 
 /** The place beside the last room that was drawn on a storey. */
 export function besideLast(rooms: Room[], storeyId: string): { acrossM: number; downM: number } {
   const last = rooms.filter((r) => r.storeyId === storeyId && r.areas?.length).at(-1)
   const area = last?.areas?.at(-1)
-  return area ? { acrossM: toCm(area.acrossM + area.lengthM), downM: area.downM } : { acrossM: 0, downM: 0 }
+  return area ? { acrossM: toMm(area.acrossM + area.lengthM), downM: area.downM } : { acrossM: 0, downM: 0 }
 }
 
 /** What encloses the areas, or a small empty sheet. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { FloorMapSheet } from '@/api/types'
-import { BANDS_L, chart, readAt, spreadOf } from './waterMap'
+import { bandsMl, chart, readAt, spreadOf } from './waterMap'
 
 const COLUMNS = 102
 const CELL_M = 0.05
@@ -26,26 +26,23 @@ const floor: FloorMapSheet = {
 
 describe('the chart of the water', () => {
   it('draws an isoline at each round figure, where so many litres are out', () => {
-    const { isolines } = chart(floor)
-    expect(isolines.map((i) => i.litres)).toEqual(BANDS_L.filter((litres) => litres < 110))
-    for (const { litres, points } of isolines.filter((i) => i.litres <= 20)) {
+    const { isolines } = chart(floor, bandsMl.metric)
+    expect(isolines.map((i) => i.ml)).toEqual(bandsMl.metric.filter((ml) => ml < 110_000))
+    for (const { ml, points } of isolines.filter((i) => i.ml <= 20_000)) {
       expect(points.length).toBeGreaterThan(8)
       for (const at of points)
-        expect(Math.hypot(at.acrossM - 2.5, at.downM - 2.5)).toBeCloseTo(
-          Math.sqrt((litres * 1000) / ML_PER_M2),
-          1,
-        )
+        expect(Math.hypot(at.acrossM - 2.5, at.downM - 2.5)).toBeCloseTo(Math.sqrt(ml / ML_PER_M2), 1)
     }
   })
 
   it('has a band between each two, and one beyond the last', () => {
-    const { bands } = chart(floor)
-    expect(bands.map((b) => b.band)).toEqual([...BANDS_L.keys(), BANDS_L.length])
+    const { bands } = chart(floor, bandsMl.metric)
+    expect(bands.map((b) => b.band)).toEqual([...bandsMl.metric.keys(), bandsMl.metric.length])
     expect(bands.every((b) => b.area.startsWith('M'))).toBe(true)
   })
 
   it('puts no figure by what bounds the floor', () => {
-    for (const { points } of chart(floor).isolines)
+    for (const { points } of chart(floor, bandsMl.metric).isolines)
       for (const at of points) {
         expect(Math.min(at.acrossM, 5 - at.acrossM)).toBeGreaterThan(0.19)
         expect(Math.min(at.downM, 5 - at.downM)).toBeGreaterThan(0.14)

@@ -1,8 +1,11 @@
 import { contours } from 'd3-contour'
-import type { FloorMapSheet, FloorPoint } from '@/api/types'
+import type { FloorMapSheet, FloorPoint, UnitSystem } from '@/api/types'
 
-/** Round litres that the map is drawn in, each band darker than the one before. */
-export const BANDS_L = [1, 2, 5, 10, 20, 50, 100]
+/** Round amounts that the map is drawn in, ml, each band darker than the one before. */
+export const bandsMl: Record<UnitSystem, number[]> = {
+  metric: [1, 2, 5, 10, 20, 50, 100].map((litres) => litres * 1000),
+  us: [0.25, 0.5, 1, 2.5, 5, 10, 25].map((gallons) => gallons * 3785.411784),
+}
 
 /** How dark a band is, 0 to 255: the sooner, the darker. */
 export const bandAlpha = (band: number): number => 205 - band * 23
@@ -42,9 +45,9 @@ export interface Band {
   area: string
 }
 
-/** Where so many litres are out when the water comes. */
+/** Where so much is out when the water comes. */
 export interface Isoline {
-  litres: number
+  ml: number
   line: string
   /** Places on it, m. */
   points: FloorPoint[]
@@ -89,12 +92,12 @@ export function spreadOf(sheet: FloorMapSheet): (outMl: number) => string {
   return (outMl) => pathOf(rings(outMl))
 }
 
-/** Bands of litres, to be filled by the even-odd rule, and the isolines between them at round litres. */
-export function chart(sheet: FloorMapSheet): { bands: Band[]; isolines: Isoline[] } {
-  const rings = [...BANDS_L.map((litres) => litres * 1000), Number.MAX_VALUE].map(ringsOf(sheet))
+/** Bands, to be filled by the even-odd rule, and the isolines between them at round amounts. */
+export function chart(sheet: FloorMapSheet, amountsMl: number[]): { bands: Band[]; isolines: Isoline[] } {
+  const rings = [...amountsMl, Number.MAX_VALUE].map(ringsOf(sheet))
   const bands = rings.map((outer, band) => ({ band, area: pathOf([...outer, ...(rings[band - 1] ?? [])]) }))
-  const isolines = BANDS_L.map((litres, i) => ({
-    litres,
+  const isolines = amountsMl.map((ml, i) => ({
+    ml,
     line: pathOf(rings[i]!),
     points: rings[i]!.flat().flatMap(([x, y]) => {
       const at = { acrossM: sheet.acrossM + x * sheet.cellM, downM: sheet.downM + y * sheet.cellM }

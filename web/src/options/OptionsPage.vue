@@ -74,7 +74,7 @@ const lines = computed<Line[]>(() => [
     (o) => o.tally.price.amount,
   ),
   line(
-    'Worst escape',
+    'Litres lost at most',
     (o) => (o.tally.worst ? escapeText(o.tally.worst, preferences.system) : 'no leak yet'),
     (o) => badness(o.tally.worst),
   ),
@@ -242,7 +242,7 @@ const remove = (id: string) =>
           <tbody v-for="(block, b) in [lines, leakLines]" :key="b" class="border-rule border-b">
             <tr v-if="b === 1 && block.length">
               <th class="text-faded px-3 pt-3 pb-1 text-[13px] font-semibold" :colspan="columns.length + 1">
-                Escape of each leak, at its worst
+                Litres lost of each leak, at most
               </th>
             </tr>
             <tr v-for="row in block" :key="row.name">

@@ -1,16 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import type { Finding } from './findings'
-import { tellWhy } from './findings'
+import { placeOfFinding, tellWhy } from './findings'
+import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import SeverityMark from './SeverityMark.vue'
 import { severityWords, tradeWords } from './words'
 
-/** What Terrapin noticed: what, how much, so do this, and who may. */
+/** What Terrapin noticed: what to do and who may, then why, and the way to where it is mended. */
 const props = defineProps<{ findings: Finding[] }>()
 
 const preferences = usePreferences()
-const told = computed(() => props.findings.map((f) => ({ ...f, text: tellWhy(f, preferences.system) })))
+const open = useOpenPlan()
+const told = computed(() =>
+  props.findings.map((f) => ({
+    ...f,
+    text: tellWhy(f, preferences.system),
+    to: open.plan ? placeOfFinding(open.plan, open.siteId, f) : null,
+  })),
+)
 </script>
 
 <template>
@@ -26,13 +35,20 @@ const told = computed(() => props.findings.map((f) => ({ ...f, text: tellWhy(f, 
               'text-ochre': finding.severity === 'caution',
             }"
           >
-            {{ severityWords[finding.severity] }}.
+            {{ severityWords[finding.severity] }}:
           </span>
-          {{ finding.text }}
+          {{ finding.remedy }}
+          <template v-if="tradeWords[finding.trade]">Work for {{ tradeWords[finding.trade] }}.</template>
         </p>
         <p class="text-faded text-[13.5px]">
-          {{ finding.remedy }}
-          <template v-if="tradeWords[finding.trade]"> Work for {{ tradeWords[finding.trade] }}.</template>
+          <strong v-if="finding.about && !finding.text.includes(finding.about)">{{ finding.about }}:</strong>
+          {{ finding.text }}
+          <RouterLink
+            v-if="finding.to"
+            :to="finding.to"
+            class="text-moss whitespace-nowrap underline underline-offset-2"
+            >Go there</RouterLink
+          >
         </p>
       </div>
     </li>

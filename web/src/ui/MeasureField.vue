@@ -39,10 +39,11 @@ const parts: Partial<Record<TypedKind, [ShownKind, ShownKind]>> = {
   pullAtArm: ['force', 'smallLength'],
   pressureAtFlow: ['pressure', 'flow'],
 }
+const shownKind = (kind: TypedKind): ShownKind => (kind === 'bore' ? 'smallLength' : (kind as ShownKind))
 
 const shown = computed(() => {
   if (!props.values) return ''
-  const kinds = parts[props.kind] ?? [props.kind as ShownKind]
+  const kinds = parts[props.kind] ?? [shownKind(props.kind)]
   return props.values.map((value, i) => show(kinds[i]!, value, preferences.system)).join(' at ')
 })
 

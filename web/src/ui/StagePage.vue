@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { Stage } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import FindingList from './FindingList.vue'
@@ -17,6 +18,21 @@ const props = defineProps<{
 }>()
 
 const open = useOpenPlan()
+const route = useRoute()
+/** The field that a finding led to is shown and taken up. */
+watch(
+  () => route.query.at,
+  async (at) => {
+    if (typeof at !== 'string') return
+    await nextTick()
+    const field = document.querySelector<HTMLElement>(`[data-pointer="${CSS.escape(at)}"]`)
+    field?.scrollIntoView({ block: 'center' })
+    // Answers stand in a group, of which the first is taken up.
+    const control = field?.matches('input, textarea, button') ? field : field?.querySelector('button')
+    control?.focus()
+  },
+  { immediate: true },
+)
 const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
 </script>
 

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { tellWhy, type Finding } from './findings'
+import type { Plan } from '@/api/types'
+import { placeOfFinding, tellWhy, type Finding } from './findings'
 
 const finding: Finding = {
   code: 'drive-too-weak',
@@ -15,4 +16,23 @@ const finding: Finding = {
 it('tells a finding in the units of the reader', () => {
   expect(tellWhy(finding, 'metric')).toBe('It gives 12 N·m, this valve needs 17.9 N·m.')
   expect(tellWhy(finding, 'us')).toBe('It gives 8.85 lbf·ft, this valve needs 13.2 lbf·ft.')
+})
+
+it('leads to the field that mends it', () => {
+  const plan = { mains: [{ id: 'main' }, { id: 'flat' }], rooms: [{ id: 'bath' }] } as unknown as Plan
+  const to = (where: string, stage: Finding['stage'] = 'main') =>
+    placeOfFinding(plan, 'loft', { ...finding, where, stage })
+  expect(to('/mains/1/collar/firm')).toEqual({
+    path: '/sites/loft/main',
+    query: { main: 'flat', card: 'collar', at: '/mains/1/collar/firm' },
+  })
+  expect(to('/mains/0/collar/firm', 'drive')).toMatchObject({
+    path: '/sites/loft/drive',
+    query: { main: 'main' },
+  })
+  expect(to('/rooms/0/leaks/2/pipeId')).toMatchObject({ path: '/sites/loft/rooms', query: { room: 'bath' } })
+  expect(to('/supply/staticPressurePa')).toMatchObject({ query: { card: 'supply' } })
+  expect(to('/rules/0/modes')).toMatchObject({ path: '/sites/loft/rules' })
+  expect(to('/mains/7/kind')).toBeNull()
+  expect(to('/site/name')).toBeNull()
 })

@@ -1,7 +1,8 @@
 import type { Bounds, QuantityKind, TypedKind, UnitSystem } from '@/api/types'
 
 /** What can be shown: the kinds of the API's findings and of its typed fields. */
-export type ShownKind = QuantityKind | Exclude<TypedKind, 'pullAtArm' | 'pressureAtFlow'>
+export type ShownKind =
+  QuantityKind | Exclude<TypedKind, 'pullAtArm' | 'pressureAtFlow' | 'bore' | 'lengthByWidth'>
 
 interface Unit {
   /** SI value of one of it. */
@@ -21,6 +22,18 @@ const units: Record<
   torque: { metric: { size: 1, name: 'N·m' }, us: { size: 1.3558179483, name: 'lbf·ft' } },
   force: { metric: { size: 1, name: 'N' }, us: { size: 4.4482216153, name: 'lbf' } },
   angle: { metric: { size: 1, name: '°' }, us: { size: 1, name: '°' } },
+}
+
+/** What people say instead where there is little of it. */
+const smallUnits: Partial<Record<ShownKind, Record<UnitSystem, (Unit & { below: number })[]>>> = {
+  volume: {
+    metric: [{ below: 1e-4, size: 1e-6, name: 'ml' }],
+    us: [{ below: 3.785411784e-4, size: 2.95735295625e-5, name: 'fl oz' }],
+  },
+  flow: {
+    metric: [{ below: 0.1 / 60_000, size: 1e-6 / 60, name: 'ml/min' }],
+    us: [{ below: 6.30901964e-6, size: 2.95735295625e-5 / 60, name: 'fl oz/min' }],
+  },
 }
 
 /** Three significant figures, without an exponent. */
@@ -52,7 +65,8 @@ export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'number') return figure(si)
   if (kind === 'temperature') return system === 'us' ? `${figure(si * 1.8 + 32)} °F` : `${figure(si)} °C`
   if (kind === 'ratio') return `${figure(si)} ×`
-  const unit = units[kind][system]
+  const unit =
+    smallUnits[kind]?.[system].find(({ below }) => si !== 0 && Math.abs(si) < below) ?? units[kind][system]
   const gap = kind === 'angle' ? '' : ' '
   return `${figure(si / unit.size)}${gap}${unit.name}`
 }

@@ -22,7 +22,7 @@ export interface Choice<T> {
 }
 
 export const stageWords: Record<Stage, string> = {
-  main: 'Main',
+  main: 'Valve',
   drive: 'Drive',
   rooms: 'Rooms',
   sensors: 'Sensors',
@@ -35,11 +35,11 @@ export const stages = Object.keys(stageWords) as Stage[]
 export const stageStateWords: Record<StageState, string> = {
   untouched: 'untouched',
   open: 'open',
-  stop: 'has a stop',
+  stop: 'has a must',
   done: 'done',
 }
 
-export const severityWords: Record<Severity, string> = { stop: 'Stop', caution: 'Caution', note: 'Note' }
+export const severityWords: Record<Severity, string> = { stop: 'Must', caution: 'Should', note: 'Note' }
 
 export const modeWords: Record<Mode, string> = {
   home: 'Home',
@@ -64,8 +64,8 @@ export const causeWords: Record<Cause, string> = {
   noHub: 'No hub runs the rules.',
   noRule: 'No rule acts on these sensors in this mode.',
   onlyTold: 'Somebody is told; the water runs until they act.',
-  notFromMain: 'Its water comes from no main, so closing one does not stop it.',
-  noDrive: 'No main with a drive stands before it.',
+  notFromMain: 'Its water passes no stop valve, so closing one does not stop it.',
+  noDrive: 'No stop valve with a drive stands before it.',
   driveCannotClose: 'The drive cannot be counted on to close this valve.',
   driveUnproven: 'Nothing says yet that the drive can close this valve.',
   stopsShort: 'The valve ends its stroke before it is shut.',
@@ -102,9 +102,9 @@ export const standingWords: Record<Standing, string> = {
 
 export const driveSupplyWords: Record<NonNullable<DriveSpec['supply']>, string> = {
   unknown: 'supply not known',
-  mainsOnly: 'mains only',
+  mainsOnly: 'outlet only',
   batteriesOnly: 'batteries only',
-  either: 'mains or batteries',
+  either: 'outlet or batteries',
 }
 
 /** What a drive is run from, after *judged*. */

@@ -49,8 +49,18 @@ async function takeOff() {
         {{ leakKinds.find((k) => k.value === leak!.kind)?.label }}
         <strong v-if="flow" class="figures">{{ showBounds('flow', flow, preferences.system) }}</strong>
       </p>
+      <p v-if="leak.pipeIsProposed" class="text-ochre text-[13.5px] font-semibold">
+        Fed by {{ open.plan!.pipes.find((p) => p.id === leak!.pipeId)?.name }}? It is only proposed.
+        <button
+          type="button"
+          class="act-quiet -ml-2"
+          @click="set('pipe said', (l) => void (l.pipeIsProposed = false))"
+        >
+          Yes, this pipe feeds it
+        </button>
+      </p>
       <p v-if="!leak.pipeId" class="text-faded text-[13.5px]">
-        Its water comes from no main: closing one does not stop it.
+        Its water passes no stop valve: closing one does not stop it.
       </p>
       <p class="mt-1">
         <template v-if="first">

@@ -5,6 +5,7 @@ import type { FloorZone, Room, UsualFixture } from '@/api/types'
 import { finishesOf } from '@/stages/rooms/choices'
 import { freshId, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
+import { feedOf } from '@/plan/pipes'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
@@ -106,10 +107,9 @@ const fixtureChoices = computed<Choice<string>[]>(() =>
     hint: f.leaks.length ? f.leaks.map((l) => l.name).join(', ') : 'no leak point of its own',
   })),
 )
-/** A fixture goes to the first free wall and brings its usual leak points, fed by the pipe its neighbours hang on. */
+/** A fixture goes to the first free wall and brings its usual leak points, each with the pipe that most likely feeds it. */
 async function addFixture(kind: string) {
   const wanted = usual.value.find((f) => f.kind === kind)!
-  const pipeId = room.value!.leaks.find((l) => l.pipeId)?.pipeId ?? plan.value.pipes.at(-1)?.id ?? null
   const { fixture, leaks } = withLeaks(
     room.value!,
     wanted,
@@ -117,8 +117,8 @@ async function addFixture(kind: string) {
     {
       fixtures: plan.value.rooms.flatMap((r) => (r.fixtures ?? []).map((f) => f.id)),
       leaks: leaksOf(plan.value).map((l) => l.leak.id),
-      pipeId,
     },
+    (side) => feedOf(plan.value, room.value!, side),
   )
   const done = await put(`${wanted.name} put in`, (r) => {
     r.fixtures = [...(r.fixtures ?? []), fixture]

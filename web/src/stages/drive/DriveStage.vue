@@ -35,7 +35,7 @@ const setNote = (note: string) =>
   <StagePage
     stage="drive"
     title="The drive"
-    lead="The motor that turns the main, the best for this valve first: whether it can, then what the fastest leak lets out while it turns."
+    lead="The motor that turns the stop valve, the best for this valve first: whether it can, then what the fastest leak lets out while it turns."
   >
     <template #figure>
       <TorqueBar v-if="assessed" :verdict="assessed.drive" class="mb-5" />

@@ -66,22 +66,22 @@ const straps = computed(() => {
 const axisResult = shallowRef<Awaited<ReturnType<typeof api.bench.axisOffset>> | null>(null)
 const strapsResult = shallowRef<Awaited<ReturnType<typeof api.bench.straps>> | null>(null)
 
-/** What cannot be reckoned keeps the last result; the field or the drag that led there says why. */
-function keepReckoned<Values, Result>(
+/** What cannot be calculated keeps the last result; the field or the drag that led there says why. */
+function keepCalculated<Values, Result>(
   result: { value: Result | null },
-  reckon: (values: Values) => Promise<Result>,
+  calculate: (values: Values) => Promise<Result>,
 ) {
   return latestOnly(async (values: Values | null) => {
     if (values === null) result.value = null
-    else await reckon(values).then((reckoned) => (result.value = reckoned), ignoreRefusal)
+    else await calculate(values).then((calculated) => (result.value = calculated), ignoreRefusal)
   })
 }
 function ignoreRefusal(failure: unknown) {
   if (!(failure instanceof Refusal)) throw failure
 }
 
-watch(axis, keepReckoned(axisResult, api.bench.axisOffset), { immediate: true })
-watch(straps, keepReckoned(strapsResult, api.bench.straps), { immediate: true })
+watch(axis, keepCalculated(axisResult, api.bench.axisOffset), { immediate: true })
+watch(straps, keepCalculated(strapsResult, api.bench.straps), { immediate: true })
 
 /** Where a drag leads over what cannot be, the drawing goes back to the last place that can. */
 const take = latestOnly(async (changed: Partial<Mounting>) => {

@@ -18,7 +18,7 @@ const drive = computed(() => main.value.drive!)
 const power = computed(() => assessed.value?.drive.power)
 
 const powers: Choice<FittedDrive['power']>[] = [
-  { value: 'mains', label: 'Mains' },
+  { value: 'mains', label: 'Outlet' },
   { value: 'mainsWithBattery', label: 'Mains with battery' },
   { value: 'batteries', label: 'Batteries' },
   { value: 'unknown', label: 'Not decided' },
@@ -44,11 +44,11 @@ const results = computed(() => {
       text: lifeStrokes == null ? null : `${figure(lifeStrokes)} strokes`,
     },
     {
-      name: 'without the mains',
+      name: 'without the outlet',
       text: backupHours == null ? null : show('hours', backupHours, preferences.system),
     },
     {
-      name: 'when the mains has failed',
+      name: 'in a power cut',
       text: { yes: 'can close', no: 'cannot close', unknown: null }[closesWithoutMains ?? 'unknown'],
     },
   ].filter((r) => r.text !== null)
@@ -69,7 +69,7 @@ const results = computed(() => {
       />
       <ChoiceField
         v-if="drive.power !== 'batteries'"
-        label="When the mains fails"
+        label="In a power cut"
         how="To settle with the customer."
         :value="drive.onMainsFailure ?? 'unknown'"
         :choices="policies"

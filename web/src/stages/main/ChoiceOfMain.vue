@@ -13,8 +13,8 @@ const ranked = computed(() =>
 </script>
 
 <template>
-  <section class="bg-sheet rounded-sm p-4" aria-label="Which main gets the drive">
-    <h2 class="mb-2 font-bold">Which main gets the drive</h2>
+  <section class="bg-sheet rounded-sm p-4" aria-label="Which stop valve gets the drive">
+    <h2 class="mb-2 font-bold">Which stop valve gets the drive</h2>
     <ol class="space-y-2">
       <li v-for="main in ranked" :key="main.mainId" class="grid grid-cols-[1.5rem_1fr] gap-x-2">
         <span class="figures text-lg leading-tight font-bold">{{ main.rank }}</span>

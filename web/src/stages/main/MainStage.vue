@@ -6,12 +6,13 @@ import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
+import CautionLine from '@/ui/CautionLine.vue'
 import MainPicker from '@/ui/MainPicker.vue'
 import StagePage from '@/ui/StagePage.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { show } from '@/ui/units'
 import CardStrip from './survey/CardStrip.vue'
-import { surveyCards } from './survey/cards'
+import { cardsOf, isMultiTurn } from './survey/cards'
 import SurveyCardSheet from './survey/SurveyCardSheet.vue'
 import ValveSketch from './survey/ValveSketch.vue'
 import ChoiceOfMain from './ChoiceOfMain.vue'
@@ -22,14 +23,15 @@ const route = useRoute()
 const router = useRouter()
 const { index, main, assessed } = useSelectedMain()
 
+const cards = computed(() => cardsOf(main.value))
 const at = computed(() =>
   Math.max(
     0,
-    surveyCards.findIndex((c) => c.id === route.query.card),
+    cards.value.findIndex((c) => c.id === route.query.card),
   ),
 )
-const card = computed(() => surveyCards[at.value]!)
-const go = (to: number) => router.replace({ query: { ...route.query, card: surveyCards[to]!.id } })
+const card = computed(() => cards.value[at.value]!)
+const go = (to: number) => router.replace({ query: { ...route.query, card: cards.value[to]!.id } })
 
 const spec = computed(() => open.plan!.catalogue.drives.find((d) => d.id === main.value.drive?.specId))
 
@@ -42,7 +44,7 @@ async function addMain() {
   await open.edit('main added', (draft) => {
     draft.mains.push({
       id,
-      name: `Main ${draft.mains.length + 1}`,
+      name: `Stop valve ${draft.mains.length + 1}`,
       kind: 'unknown',
       stiffness: 'unknown',
       closesFully: 'unknown',
@@ -75,7 +77,7 @@ async function removeMain() {
   <StagePage
     stage="main"
     wide-figure
-    title="The main"
+    title="The stop valve"
     lead="The valve that stops all the water, what feeds it, and what hangs on it. Whatever you leave unmeasured stays open and widens the figures."
   >
     <template #figure>
@@ -101,7 +103,7 @@ async function removeMain() {
         :apply="(on) => (preferences.survey = on ? 'cards' : 'sheet')"
       />
       <span class="flex flex-wrap gap-1">
-        <button type="button" class="act-quiet" @click="addMain">Add another main</button>
+        <button type="button" class="act-quiet" @click="addMain">Add another stop valve</button>
         <button
           v-if="open.plan!.mains.length > 1"
           type="button"
@@ -115,6 +117,10 @@ async function removeMain() {
       </span>
     </div>
     <ChoiceOfMain v-if="assessed?.rank != null" class="mb-5" />
+    <CautionLine v-if="isMultiTurn(main)" class="mb-4">
+      Have this valve replaced by a quarter-turn valve first, by a plumber, behind an upstream stop that is
+      known to close. What is asked here is what the replacement needs.
+    </CautionLine>
 
     <template v-if="preferences.survey === 'cards'">
       <CardStrip :at="at" class="mb-3 max-sm:hidden" @go="go" />
@@ -125,14 +131,14 @@ async function removeMain() {
       <SurveyCardSheet :key="card.id + main.id" :card="card" />
       <div class="mt-4 flex items-center justify-between">
         <button type="button" class="act-quiet" :disabled="at === 0" @click="go(at - 1)">Back</button>
-        <span class="text-faded text-[13.5px] tabular-nums">{{ at + 1 }} of {{ surveyCards.length }}</span>
-        <button type="button" class="act" :disabled="at === surveyCards.length - 1" @click="go(at + 1)">
+        <span class="text-faded text-[13.5px] tabular-nums">{{ at + 1 }} of {{ cards.length }}</span>
+        <button type="button" class="act" :disabled="at === cards.length - 1" @click="go(at + 1)">
           Next
         </button>
       </div>
     </template>
     <div v-else class="space-y-4">
-      <SurveyCardSheet v-for="one in surveyCards" :key="one.id + main.id" :card="one" />
+      <SurveyCardSheet v-for="one in cards" :key="one.id + main.id" :card="one" />
     </div>
   </StagePage>
 </template>

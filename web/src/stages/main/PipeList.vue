@@ -5,12 +5,13 @@ import type { Pipe, Plan } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
-import { pipeMaterials } from './choices'
+import { pipeMaterials, pipeWaters } from './choices'
 
 /** The tree of pipes as a list, each under the one that feeds it. */
 const open = useOpenPlan()
@@ -54,12 +55,12 @@ const parents = (pipe: Pipe) => {
   return [
     ...plan.value.mains.map((m) => ({
       value: `main:${m.id}`,
-      label: plan.value.mains.length > 1 ? m.name : 'the main valve',
+      label: plan.value.mains.length > 1 ? m.name : 'the stop valve',
     })),
     ...plan.value.pipes
       .filter((p) => !below.has(p.id))
       .map((p) => ({ value: `pipe:${p.id}`, label: p.name })),
-    { value: '', label: 'the supply, before every main' },
+    { value: '', label: 'the supply, before every stop valve' },
   ]
 }
 
@@ -98,7 +99,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
 
 <template>
   <p v-if="plan.pipes.length === 0" class="text-faded mb-3">
-    No pipe yet. Begin with the run that leaves the main valve; leak points are hung on pipes.
+    No pipe yet. Begin with the run that leaves the stop valve; leak points are hung on pipes.
   </p>
   <ul class="divide-rule bg-sheet mb-3 divide-y rounded-sm">
     <Disclosure
@@ -138,10 +139,17 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           :apply="(material) => set(index, 'material', (p) => void (p.material = material))"
           :pointer="`/pipes/${index}/material`"
         />
+        <AnswerField
+          label="Carries"
+          :value="pipe.water ?? 'unknown'"
+          :choices="pipeWaters"
+          :apply="(water) => set(index, 'water', (p) => void (p.water = water))"
+          :pointer="`/pipes/${index}/water`"
+        />
         <MeasureField
           label="Bore"
-          kind="smallLength"
-          how="Inside: outside less twice the wall, as printed on it."
+          kind="bore"
+          how="Inside; or outside by wall as printed on it: 22 x 3."
           :values="one(pipe.boreM)"
           :apply="setMeasure(index, 'boreM')"
           :pointer="`/pipes/${index}/boreM`"
@@ -157,7 +165,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
         <MeasureField
           label="Height of its far end"
           kind="length"
-          how="Above the main valve; below is negative."
+          how="Above the stop valve; below is negative."
           :values="one(pipe.endHeightM)"
           :apply="setMeasure(index, 'endHeightM')"
           :pointer="`/pipes/${index}/endHeightM`"
@@ -190,7 +198,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
             Take this pipe out
           </button>
           <span v-if="uses(plan, pipe.id)" class="text-faded text-[13px]">
-            {{ uses(plan, pipe.id) }} pipes, mains or leak points hang on it.
+            {{ uses(plan, pipe.id) }} pipes, stop valves or leak points hang on it.
           </span>
         </div>
       </DisclosurePanel>

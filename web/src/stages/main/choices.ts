@@ -48,7 +48,7 @@ export const pipeMaterials: Choice<Pipe['material']>[] = [
   { value: 'copper', label: 'Copper' },
   { value: 'steel', label: 'Steel' },
   { value: 'rigidPlastic', label: 'Rigid plastic' },
-  { value: 'crossLinkedPolyethylene', label: 'Cross-linked polyethylene' },
+  { value: 'crossLinkedPolyethylene', label: 'PEX', hint: 'cross-linked polyethylene' },
 ]
 
 export const stemShapes: Choice<NonNullable<MainValve['stem']>['shape'] & string>[] = [
@@ -103,4 +103,10 @@ export const directions: Choice<Obstacle['towards']>[] = [
   { value: 'farSide', label: 'On the far side' },
   { value: 'upstream', label: 'Upstream along the pipe' },
   { value: 'downstream', label: 'Downstream along the pipe' },
+]
+
+export const pipeWaters: Choice<NonNullable<Pipe['water']>>[] = [
+  { value: 'cold', label: 'Cold' },
+  { value: 'hot', label: 'Hot' },
+  { value: 'unknown', label: 'Not said' },
 ]

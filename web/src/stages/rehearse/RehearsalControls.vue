@@ -103,7 +103,7 @@ const setDrive = (specId: string) =>
       :apply="setDrive"
       :pointer="`/mains/${mainIndex}/drive/specId`"
     />
-    <p v-else class="text-faded text-[13.5px]">No main with a drive stands before this leak.</p>
+    <p v-else class="text-faded text-[13.5px]">No stop valve with a drive stands before this leak.</p>
     <p v-if="sensor && drawn" class="text-[13.5px]">
       {{ sensor.name }} hears it as drawn:
       <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/floor`"

@@ -99,7 +99,7 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
         <div class="min-w-0">
           <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
             <div>
-              <span class="text-faded block text-[13px]">Escape</span>
+              <span class="text-faded block text-[13px]">Litres lost</span>
               <ChangedFigure
                 data-testid="escape"
                 class="text-4xl leading-none font-bold sm:text-5xl"
@@ -117,7 +117,7 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
               />
             </div>
             <div>
-              <span class="text-faded block text-[13px]">Flow, main open</span>
+              <span class="text-faded block text-[13px]">Flow, valve open</span>
               <span class="figures text-xl font-bold">{{
                 showBounds('flow', rehearsed.flowM3PerS, preferences.system)
               }}</span>
@@ -136,7 +136,7 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
               >
             </span>
           </p>
-          <p v-else class="text-faded mb-3">The main {{ outcomeWords[rehearsed.outcome] }}.</p>
+          <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
           <TimeStrip :rehearsed="rehearsed" :plan="plan" />
         </div>
         <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />

@@ -4,11 +4,13 @@ import { RouterLink } from 'vue-router'
 import type { LeakPoint, Room } from '@/api/types'
 import { freshId, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
+import { feedOf } from '@/plan/pipes'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { showBounds } from '@/ui/units'
@@ -24,7 +26,7 @@ const plan = computed(() => open.plan!)
 const name = ref('')
 const pipes = computed<Choice<string | null>[]>(() => [
   ...plan.value.pipes.map((p) => ({ value: p.id, label: p.name })),
-  { value: null, label: 'No pipe: waste, rain or a tank', hint: 'no main stops it' },
+  { value: null, label: 'No pipe: waste, rain or a tank', hint: 'no stop valve stops it' },
 ])
 
 const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
@@ -47,9 +49,21 @@ const setKind = (index: number, kind: LeakPoint['kind']) =>
 const setPipe = (index: number, pipeId: string | null) =>
   set(index, 'pipe', (leak) => {
     leak.pipeId = pipeId
+    leak.pipeIsProposed = false
     if (pipeId) leak.holdsM3 = null
     else if (!isFixedFlow(leak.kind)) Object.assign(leak, { kind: 'flow', holeM: null })
   })
+
+/** Hot and cold are two pipes: where nobody has said which it is, the proposal follows the side. */
+const setSide = (index: number, side: LeakPoint['side']) =>
+  open.edit(`leak ${props.roomIndex} ${index} side`, (draft) => {
+    const room = draft.rooms[props.roomIndex]!
+    const leak = room.leaks[index]!
+    leak.side = side
+    if (leak.pipeIsProposed) Object.assign(leak, feedOf(draft, room, side))
+  })
+
+const confirmPipe = (index: number) => set(index, 'pipe said', (leak) => void (leak.pipeIsProposed = false))
 
 function flowText(leak: LeakPoint): string {
   const outcome = open.outcomeOf(open.assessment, leak.id, 'away')
@@ -58,19 +72,20 @@ function flowText(leak: LeakPoint): string {
 
 async function add() {
   const wanted = name.value.trim()
-  const pipe = plan.value.pipes[0]
-  if (!wanted || !pipe) return
+  if (!wanted || plan.value.pipes.length === 0) return
   const id = freshId(
     wanted,
     leaksOf(plan.value).map((l) => l.leak.id),
   )
   await open.edit('leak point added', (draft) => {
-    draft.rooms[props.roomIndex]!.leaks.push({
+    const room = draft.rooms[props.roomIndex]!
+    room.noLeakPoints = false
+    room.leaks.push({
       id,
       name: wanted,
       kind: 'hoseBurst',
-      pipeId: pipe.id,
       side: 'cold',
+      ...feedOf(draft, room, 'cold'),
       position: 'unknown',
     })
   })
@@ -89,6 +104,15 @@ function remove(index: number) {
 <template>
   <section>
     <h3 class="mb-2 font-bold">Leak points</h3>
+    <SwitchField
+      v-if="room.leaks.length === 0"
+      class="mb-3"
+      label="Looked: no water can get out here"
+      :value="room.noLeakPoints ?? false"
+      :apply="
+        (on) => open.edit('no leak point here', (draft) => void (draft.rooms[roomIndex]!.noLeakPoints = on))
+      "
+    />
     <ul class="space-y-4">
       <li
         v-for="(leak, index) in room.leaks"
@@ -123,7 +147,7 @@ function remove(index: number) {
             v-if="isFixedFlow(leak.kind)"
             label="Flow"
             kind="flow"
-            how="Into a jug against the watch."
+            how="Into a jug against the watch: 10 L in 50 s."
             :values="one(leak.flowM3PerS)"
             :apply="setMeasure(index, 'flowM3PerS')"
             :pointer="`/rooms/${roomIndex}/leaks/${index}/flowM3PerS`"
@@ -146,12 +170,17 @@ function remove(index: number) {
             :pointer="`/rooms/${roomIndex}/leaks/${index}/heightAboveFloorM`"
           />
           <ChoiceField
-            label="Fed by"
+            :label="leak.pipeIsProposed ? 'Fed by (proposed: is it?)' : 'Fed by'"
             :value="leak.pipeId ?? null"
             :choices="pipes"
             :apply="(pipeId) => setPipe(index, pipeId)"
             :pointer="`/rooms/${roomIndex}/leaks/${index}/pipeId`"
           />
+          <div v-if="leak.pipeIsProposed" class="self-end">
+            <button type="button" class="act-quiet -ml-2" @click="confirmPipe(index)">
+              Yes, this pipe feeds it
+            </button>
+          </div>
           <MeasureField
             v-if="!leak.pipeId"
             label="How much there is"
@@ -165,7 +194,7 @@ function remove(index: number) {
             label="Side"
             :value="leak.side"
             :choices="waterSides"
-            :apply="(side) => set(index, 'side', (l) => void (l.side = side))"
+            :apply="(side) => setSide(index, side)"
             :pointer="`/rooms/${roomIndex}/leaks/${index}/side`"
           />
           <TickChoices
@@ -207,7 +236,7 @@ function remove(index: number) {
     <p v-if="pipes.length === 0" class="text-faded mt-1 text-[13px]">
       A leak point hangs on a pipe:
       <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/main`"
-        >add one at the main</RouterLink
+        >add one at the stop valve</RouterLink
       >
       first.
     </p>

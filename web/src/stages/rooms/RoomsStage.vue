@@ -146,9 +146,9 @@ function remove(index: number) {
               :pointer="`/rooms/${index}/widthM`"
             />
             <MeasureField
-              label="Floor above the main"
+              label="Floor above the stop valve"
               kind="length"
-              how="From the main valve up or down the stair; below is negative."
+              how="From the stop valve up or down the stair; below is negative."
               :values="one(room.floorHeightM)"
               :apply="setMeasure(index, 'floorHeightM')"
               :pointer="`/rooms/${index}/floorHeightM`"

@@ -109,7 +109,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
       <TickChoices
         v-if="rule.action === 'close' && (mains.length > 1 || rule.mainIds?.length)"
         class="sm:col-span-2"
-        label="These mains; none ticked is every one with a drive"
+        label="These stop valves; none ticked is every one with a drive"
         :values="rule.mainIds ?? []"
         :choices="mains"
         :apply="(values) => set('mains', (r) => void (r.mainIds = values))"

@@ -22,7 +22,7 @@ const rooms = computed(() =>
   >
     <RouterLink :to="`/sites/${open.siteId}/floor`" class="act mb-4">Floor plan and water map</RouterLink>
     <CautionLine class="mb-4">
-      Water and mains electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
+      Water and electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
     </CautionLine>
     <p v-if="rooms.length === 0" class="text-faded">
       No leak point yet, so nothing to hear.

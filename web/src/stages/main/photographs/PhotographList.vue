@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { PhotographSummary } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
+import { usePhotographs } from '@/plan/photographs'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
@@ -12,27 +13,13 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const { main } = useSelectedMain()
 
-const all = ref<PhotographSummary[]>([])
+const photographs = usePhotographs()
 const caption = ref('')
 const error = ref('')
 const busy = ref(false)
 const picker = ref<HTMLInputElement>()
-/** Pictures that lie under a floor's drawing are no photographs of a main. */
-const underDrawings = computed(() => (open.plan?.storeys ?? []).map((s) => s.picture?.photographId))
-const shown = computed(() =>
-  all.value.filter(
-    (p) => (p.mainId == null || p.mainId === main.value.id) && !underDrawings.value.includes(p.id),
-  ),
-)
+const shown = computed(() => photographs.ofMain(main.value.id))
 const address = (photograph: PhotographSummary) => `/api/sites/${open.siteId}/photographs/${photograph.id}`
-
-watch(
-  () => open.siteId,
-  async (id) => {
-    if (id) all.value = await api.listPhotographs(id)
-  },
-  { immediate: true },
-)
 
 async function attempt(work: () => Promise<void>) {
   error.value = ''
@@ -58,14 +45,14 @@ function add(event: Event) {
       await api.addPhotograph(open.siteId, main.value.id, caption.value.trim(), picture, author)
     }
     caption.value = ''
-    all.value = await api.listPhotographs(open.siteId)
+    await photographs.read()
   })
 }
 
 const remove = (photograph: PhotographSummary) =>
   attempt(async () => {
     await api.removePhotograph(open.siteId, photograph.id)
-    all.value = all.value.filter((p) => p.id !== photograph.id)
+    await photographs.read()
   })
 </script>
 
@@ -75,7 +62,7 @@ const remove = (photograph: PhotographSummary) =>
       <a :href="address(photograph)" target="_blank" rel="noopener">
         <img
           :src="address(photograph)"
-          :alt="photograph.caption || 'Photograph of the main'"
+          :alt="photograph.caption || 'Photograph of the stop valve'"
           class="border-rule aspect-4/3 w-full rounded-sm border object-cover"
           loading="lazy"
         />

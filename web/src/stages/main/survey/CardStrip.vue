@@ -2,16 +2,21 @@
 import { computed } from 'vue'
 import { useOpenPlan } from '@/plan/openPlan'
 import { useSelectedMain } from '@/plan/selectedMain'
-import { openAnswers, surveyCards } from './cards'
+import { usePhotographs } from '@/plan/photographs'
+import { cardsOf, openAnswers } from './cards'
 
 /** All cards of the survey at a glance: which is open, and how much of each is still to be answered. */
 defineProps<{ at: number }>()
 const emit = defineEmits<{ go: [to: number] }>()
 
 const open = useOpenPlan()
+const photographs = usePhotographs()
 const { main } = useSelectedMain()
 const cards = computed(() =>
-  surveyCards.map((card) => ({ ...card, left: openAnswers(card, main.value, open.plan!) })),
+  cardsOf(main.value).map((card) => ({
+    ...card,
+    left: openAnswers(card, main.value, open.plan!, photographs.ofMain(main.value.id).length),
+  })),
 )
 </script>
 

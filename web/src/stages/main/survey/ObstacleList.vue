@@ -4,6 +4,7 @@ import { useSelectedMain } from '@/plan/selectedMain'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import SwitchField from '@/ui/SwitchField.vue'
 import { directions, obstacleKinds } from '../choices'
 
 /** What stands in the way of a drive, and how far. */
@@ -20,14 +21,19 @@ const add = () =>
       ...(draft.obstacles ?? []),
       { kind: 'wall', towards: 'overTheHandle', distanceM: null },
     ]
+    draft.nothingInTheWay = false
   })
 const remove = (index: number) => edit('obstacle removed', (draft) => void draft.obstacles!.splice(index, 1))
 </script>
 
 <template>
-  <p v-if="obstacles.length === 0" class="text-faded mb-3">
-    Nothing noted. Where there is room all round, leave it so.
-  </p>
+  <SwitchField
+    v-if="obstacles.length === 0"
+    class="mb-3"
+    label="Looked round: nothing is in the way"
+    :value="main.nothingInTheWay ?? false"
+    :apply="(on) => edit('nothing in the way', (draft) => void (draft.nothingInTheWay = on))"
+  />
   <ul class="mb-3 space-y-3">
     <li
       v-for="(obstacle, i) in obstacles"

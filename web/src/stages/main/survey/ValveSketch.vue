@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { DriveSpec, MainValve } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
 import { show } from '@/ui/units'
-import type { Asked } from './cards'
+import { isMultiTurn, type Asked } from './cards'
 import DimensionLine from './DimensionLine.vue'
 
 /**
@@ -38,7 +38,10 @@ const across = computed(() => props.main.handle?.pointsWhenOpen === 'acrossThePi
 const before = computed(() => Math.min(ACROSS_M, props.main.pipeBefore?.straightM ?? DEFAULTS.straight))
 const after = computed(() => Math.min(ACROSS_M, props.main.pipeAfter?.straightM ?? DEFAULTS.straight))
 const handle = computed(() => props.main.handle?.lengthM ?? DEFAULTS.handle)
-const envelope = computed(() => props.spec?.envelope ?? null)
+/** Several turns: a wheel, which no drive turns. */
+const isWheel = computed(() => isMultiTurn(props.main))
+const wheel = computed(() => collar.value + 14)
+const envelope = computed(() => (isWheel.value ? null : (props.spec?.envelope ?? null)))
 const upstream = computed(() => obstacleAt('upstream', ALONG_M))
 const downstream = computed(() => obstacleAt('downstream', ALONG_M))
 const handleSide = computed(() => obstacleAt('handleSide', ACROSS_M))
@@ -150,7 +153,19 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         :stroke-width="isAsked('collar') ? 3 : 1.2"
         :stroke-dasharray="dash(main.collar?.diameterM)"
       />
+      <g v-if="isWheel" class="stroke-ink fill-none" stroke-width="2">
+        <circle :cx="stemX" :cy="topY" :r="wheel" stroke-width="6" class="stroke-moss-wash" />
+        <circle :cx="stemX" :cy="topY" :r="wheel + 3" />
+        <circle :cx="stemX" :cy="topY" :r="wheel - 3" />
+        <path
+          v-for="turn in [0, 60, 120]"
+          :key="turn"
+          :d="`M${stemX - wheel + 3} ${topY}h${2 * wheel - 6}`"
+          :transform="`rotate(${turn} ${stemX} ${topY})`"
+        />
+      </g>
       <path
+        v-else
         :d="
           across
             ? `M${stemX - 5} ${topY}V${topY - px(handle)}a5 5 0 0 1 10 0V${topY}z`
@@ -207,7 +222,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       </g>
 
       <DimensionLine
-        v-if="!across"
+        v-if="!across && !isWheel"
         :from="[stemX, topY]"
         :to="[stemX + px(handle), topY]"
         :off="-(collar + 20)"
@@ -215,7 +230,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         :strong="isAsked('handle')"
       />
       <DimensionLine
-        v-else
+        v-else-if="!isWheel"
         :from="[stemX, topY]"
         :to="[stemX, topY - px(handle)]"
         :off="-(collar + 14)"
@@ -296,6 +311,14 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         stroke-width="5"
       />
       <path
+        v-if="isWheel"
+        :d="`M${stemX - wheel} ${stemTop}h${2 * wheel}`"
+        class="stroke-ink"
+        stroke-width="7"
+        stroke-linecap="round"
+      />
+      <path
+        v-else
         :d="across ? `M${stemX - 6} ${stemTop}h12` : `M${stemX - 8} ${stemTop}H${stemX + px(handle)}`"
         :class="isAsked('handle', 'pull') ? 'stroke-moss' : 'stroke-ink'"
         :stroke-width="Math.max(3, px(main.handle?.thicknessM ?? DEFAULTS.thickness))"
@@ -336,7 +359,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
           collar ⌀ {{ length(main.collar?.diameterM) }}
         </text>
         <text
-          v-if="!across"
+          v-if="!across && !isWheel"
           :x="stemX + px(handle)"
           :y="stemTop - 8"
           text-anchor="end"

@@ -29,6 +29,8 @@ export interface SurveyCard {
   fields: SurveyField[]
   /** Its answers belong to the site, not to one of its mains. */
   ofPlan?: boolean
+  /** Asked only of a valve that a drive could turn: of one that has to be replaced, what the new one needs is enough. */
+  ofQuarterTurn?: boolean
   /** A part of its own below the answers. */
   part?: 'obstacles' | 'pipes' | 'photographs'
 }
@@ -39,10 +41,10 @@ const fixed =
     choices as Choice<string | null>[]
 
 const afterMains = (plan: Plan): Choice<string | null>[] => [
-  { value: null, label: plan.mains.length > 1 ? 'Before every main' : 'Before the main' },
+  { value: null, label: plan.mains.length > 1 ? 'Before every stop valve' : 'Before the stop valve' },
   ...plan.mains.map((m) => ({
     value: m.id,
-    label: plan.mains.length > 1 ? `After ${m.name}` : 'After the main',
+    label: plan.mains.length > 1 ? `After ${m.name}` : 'After the stop valve',
   })),
 ]
 const feeds = (plan: Plan): Choice<string | null>[] => [
@@ -76,7 +78,7 @@ export const surveyCards: SurveyCard[] = [
     title: 'Which valve',
     lead: 'Find the valve that stops all the water, cold and the feed to hot. Turn it, and look what happens.',
     caution:
-      'A seized valve can break off when forced, with the full main behind it: know the upstream stop first.',
+      'A seized valve can break off when forced, with the full pressure behind it: know the upstream stop first.',
     asked: 'none',
     fields: [
       { type: 'text', path: 'name', label: 'Name', how: 'By its place.', required: true },
@@ -84,7 +86,7 @@ export const surveyCards: SurveyCard[] = [
         type: 'choice',
         path: 'fedByPipeId',
         label: 'Takes its water',
-        how: 'A pipe behind another main, where two are in line.',
+        how: 'A pipe after another stop valve, where two are in line.',
         choices: feeds,
         optional: true,
         when: (_, plan) => plan.mains.length > 1,
@@ -133,6 +135,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'handle',
+    ofQuarterTurn: true,
     title: 'The handle and the stem',
     lead: "Measure from the stem's axis to the end of the handle. The stem shows when the handle is off, or under its cap.",
     asked: 'handle',
@@ -169,6 +172,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'collar',
+    ofQuarterTurn: true,
     title: 'The collar',
     lead: 'The firm round part under the handle that a bracket would sit on. Take the insulation off and look.',
     asked: 'collar',
@@ -193,6 +197,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'room',
+    ofQuarterTurn: true,
     title: 'What is in the way',
     lead: "Walls, bars, insulation, wires, a meter: how far from the stem's axis, and in which direction.",
     asked: 'room',
@@ -201,6 +206,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'pull',
+    ofQuarterTurn: true,
     title: 'How stiff it is',
     lead: 'Work it open to shut a few times. Then hook a spring scale on the handle, square to it, and read the pull that starts it, both ways.',
     caution: 'It may free up, or start to weep at the stem. Do not force a valve that will not move.',
@@ -226,7 +232,7 @@ export const surveyCards: SurveyCard[] = [
         parts: ['pullN', 'armM'],
         path: 'pullToClose',
         label: 'Pull to close',
-        how: 'Scale square on the handle: 85 N at 140 mm.',
+        how: 'Scale square on the handle: 85 N at 140 mm, 8.7 kg at 140 mm.',
       },
       {
         type: 'measure',
@@ -241,6 +247,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'closes',
+    ofQuarterTurn: true,
     title: 'Does it close fully',
     lead: 'Close it by hand with a tap open low down, and look.',
     asked: 'none',
@@ -257,7 +264,7 @@ export const surveyCards: SurveyCard[] = [
         kind: 'flow',
         path: 'passesM3PerS',
         label: 'What it passes',
-        how: 'Catch the trickle in a jug against the watch.',
+        how: 'Catch the trickle in a jug against the watch: 200 ml in 60 s.',
         when: (main) => main.closesFully === 'no',
       },
     ],
@@ -269,7 +276,7 @@ export const surveyCards: SurveyCard[] = [
     caution: 'No adapters on the floor, cords out of the wet. A new outlet is an electrician’s work.',
     asked: 'none',
     fields: [
-      { type: 'answer', path: 'place.outlet', label: 'A mains outlet', choices: answers },
+      { type: 'answer', path: 'place.outlet', label: 'An outlet', choices: answers },
       {
         type: 'measure',
         kind: 'length',
@@ -308,7 +315,7 @@ export const surveyCards: SurveyCard[] = [
   {
     id: 'hangs',
     title: 'What hangs on it',
-    lead: 'Follow the pipe, and ask. Whatever is behind this valve goes dry when it closes.',
+    lead: 'Follow the pipe, and ask. Whatever is after this valve goes dry when it closes.',
     caution:
       "Fire protection is never behind the automatic valve. Ask before closing on a person at risk without water, animals or a process. With a circulation pump or a fired heater, check the maker's rule for a closed cold feed.",
     asked: 'none',
@@ -340,7 +347,7 @@ export const surveyCards: SurveyCard[] = [
       {
         type: 'answer',
         path: 'heater.fillsItself',
-        label: 'Fills itself from this main',
+        label: 'Fills itself through this valve',
         choices: answers,
         when: (main) => main.heater?.kind === 'boiler',
       },
@@ -363,7 +370,7 @@ export const surveyCards: SurveyCard[] = [
         type: 'measure',
         kind: 'length',
         path: 'heater.heightM',
-        label: 'Height above the main',
+        label: 'Height above the stop valve',
         how: 'To the top of its water; below is negative.',
         when: (main) => !!main.heater,
       },
@@ -449,7 +456,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'pipes',
-    title: 'Pipes behind the main',
+    title: 'Pipes after the stop valve',
     lead: 'From the valve to where the leaks are: bore and length brake the flow, and pipe above a leak drains into it.',
     asked: 'none',
     ofPlan: true,
@@ -473,13 +480,29 @@ export const surveyCards: SurveyCard[] = [
 export const askedFields = (card: SurveyCard, main: MainValve, plan: Plan): SurveyField[] =>
   card.fields.filter((f) => !f.when || f.when(main, plan))
 
-/** How many answers of a card are still open. */
-export function openAnswers(card: SurveyCard, main: MainValve, plan: Plan): number {
+/** Multi-turn valves: none of them can be driven. */
+export const isMultiTurn = (main: MainValve): boolean => ['gate', 'globe', 'screwDown'].includes(main.kind)
+
+/** The cards of a valve, in their order. */
+export const cardsOf = (main: MainValve): SurveyCard[] =>
+  surveyCards.filter((card) => !(card.ofQuarterTurn && isMultiTurn(main)))
+
+/**
+ * How many answers of a card are still open. Silence is none: nothing in the way has to be said, and a photograph taken.
+ * @param photographs How many there are of this valve.
+ */
+export function openAnswers(card: SurveyCard, main: MainValve, plan: Plan, photographs: number): number {
   const root = card.ofPlan ? plan : main
   const fields = askedFields(card, main, plan).filter(
     (f) => f.path !== 'site.notes' && isOpen(f, root),
   ).length
   if (card.part === 'pipes') return plan.pipes.length === 0 ? 1 : 0
-  if (card.part === 'obstacles') return (main.obstacles ?? []).filter((o) => o.distanceM == null).length
+  if (card.part === 'photographs') return photographs === 0 ? 1 : 0
+  if (card.part === 'obstacles') {
+    const obstacles = main.obstacles ?? []
+    return obstacles.length === 0 && !main.nothingInTheWay
+      ? 1
+      : obstacles.filter((o) => o.distanceM == null).length
+  }
   return fields
 }

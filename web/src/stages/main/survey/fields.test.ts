@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import type { MainValve, Plan } from '@/api/types'
+import { cardsOf, openAnswers } from './cards'
 import { isOpen, putAt, valueAt, type SurveyField } from './fields'
 
 describe('survey fields', () => {
@@ -17,5 +19,30 @@ describe('survey fields', () => {
     expect(isOpen(field('a'), {})).toBe(true)
     expect(isOpen(field('a'), { a: 'no' })).toBe(false)
     expect(isOpen({ ...field('a'), optional: true }, {})).toBe(false)
+  })
+})
+
+describe('cards', () => {
+  const main = (more: object) => ({ kind: 'leverBall', ...more }) as unknown as MainValve
+  const plan = { mains: [], pipes: [], supply: {}, site: {} } as unknown as Plan
+  const card = (id: string) => cardsOf(main({})).find((c) => c.id === id)!
+
+  it('are answered by what somebody said, not by silence', () => {
+    expect(openAnswers(card('room'), main({}), plan, 0)).toBe(1)
+    expect(openAnswers(card('room'), main({ nothingInTheWay: true }), plan, 0)).toBe(0)
+    expect(
+      openAnswers(card('room'), main({ obstacles: [{ distanceM: null }, { distanceM: 1 }] }), plan, 0),
+    ).toBe(1)
+    expect(openAnswers(card('photographs'), main({}), plan, 0)).toBe(1)
+    expect(openAnswers(card('photographs'), main({}), plan, 2)).toBe(0)
+  })
+
+  it('ask of a multi-turn valve only what its replacement needs', () => {
+    const asked = cardsOf(main({ kind: 'gate' })).map((c) => c.id)
+    expect(asked).not.toContain('pull')
+    expect(asked).not.toContain('handle')
+    expect(asked).toEqual(
+      expect.arrayContaining(['valve', 'upstream', 'pipe', 'bonding', 'hangs', 'photographs']),
+    )
   })
 })

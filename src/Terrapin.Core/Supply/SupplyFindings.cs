@@ -1,0 +1,24 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+
+namespace Terrapin.Core.Supply;
+
+/// <summary>What a tank says against the valve before it.</summary>
+internal static class SupplyFindings
+{
+    public static IReadOnlyList<Finding> Of(Plan plan)
+    {
+        var found = new FindingCollector(Stage.Main, "");
+        if (plan.Supply.Tank is { AfterMainId: { } mainId } && plan.Mains.All(m => m.Id == mainId || plan.IsBehind(m.Id, mainId)))
+        {
+            found.Caution(
+                "tank-after-only-valve",
+                "supply/tank/afterMainId",
+                "The pressure tank stands after the only stop valve: with that shut it still empties itself into the leak.",
+                "Have a stop valve put after the tank, drive that one, and have the pump stopped with it.",
+                Trade.Plumber);
+        }
+
+        return found.Findings;
+    }
+}
