@@ -31,7 +31,6 @@ public static class Assessor
             findings.AddRange(MountingVerdict.Of(plan, main.MainId));
         }
 
-        findings.AddRange(SupplyFindings.Of(plan));
         findings.AddRange(RuleFindings.Of(plan));
         findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
@@ -44,6 +43,12 @@ public static class Assessor
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
             leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.MainId)));
+        }
+
+        // Once there is a leak it is told with its litres.
+        if (findings.All(f => f.Code != AfterShutOff.TankCode))
+        {
+            findings.AddRange(SupplyFindings.Of(plan));
         }
 
         findings.AddRange(UncoveredModes.Of(plan, leaks));

@@ -92,8 +92,9 @@ public class AnswersTests
     [Fact]
     public void A_tank_after_the_only_valve_is_a_caution_and_one_before_it_none()
     {
-        Plan plan = House();
+        Plan plan = House() with { Rooms = [], Sensors = [], Rules = [] };
         Assert.Contains(Assessor.Assess(plan with { Supply = plan.Supply with { Tank = new PressureTank { AfterMainId = "main" } } }).Findings, f => f.Code == "tank-after-only-valve");
+        Assert.Single(Assessor.Assess(House() with { Supply = plan.Supply with { Tank = new PressureTank { AfterMainId = "main" } } }).Findings, f => f.Where == "/supply/tank/afterMainId");
         Assert.DoesNotContain(Assessor.Assess(plan with { Supply = plan.Supply with { Tank = new PressureTank() } }).Findings, f => f.Code == "tank-after-only-valve");
     }
 

@@ -8,8 +8,8 @@ export default defineConfig({
   // Generous: a busy machine is slow, and nothing here measures speed.
   timeout: 240_000,
   expect: { timeout: 20_000 },
-  // A click can miss a control that moves while a busy machine still draws the page; such a test is reported as flaky.
-  retries: 1,
+  // A test that passes on a second try is a failed test.
+  retries: 0,
   forbidOnly: !!process.env.CI,
   use: { ...browser, viewport: { width: 1280, height: 800 }, locale: 'en-GB' },
 })

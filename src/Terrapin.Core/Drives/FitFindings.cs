@@ -18,6 +18,7 @@ internal static class FitFindings
     {
         var found = new FindingCollector(Stage.Drive, at);
         AddGrip(main, spec, found);
+        SizeFindings.Add(main, spec, found);
         AddSpread(main, spec, own, found);
         AddRoom(main, spec, found);
         AddBonding(main, spec, found);
@@ -213,7 +214,7 @@ internal static class FitFindings
         }
         else if (main.Place.OutletDistanceM is { } distance && spec.Cord is { } cord && distance > cord.M)
         {
-            found.Stop("cord-too-short", "place/outletDistanceM", $"The outlet is {{distance}} away and the cord of {spec.Name} is {{cord}} long.", "Have an outlet put within reach, or run it on batteries; no adapter lies on the floor.", Trade.Electrician, ("distance", QuantityKind.Length, distance), ("cord", QuantityKind.Length, cord.M));
+            found.Stop("cord-too-short", "place/outletDistanceM", $"The outlet is {{distance}} away and the cord of {spec.Name} is {{cord}} long.", spec.Fit?.CordMayBeExtended == Answer.Yes ? "Extend its cord with the maker's own lead, clear of the wet, or have an outlet put within reach." : "Have an outlet put within reach, or run it on batteries; no adapter lies on the floor.", Trade.Electrician, ("distance", QuantityKind.Length, distance), ("cord", QuantityKind.Length, cord.M));
         }
         else if (main.Place.OutletDistanceM is null)
         {

@@ -122,7 +122,44 @@ public sealed record DriveSpec
     /// <summary>Whether fitting it puts plastic into the pipe, which breaks its earth bonding.</summary>
     public Answer PlasticInsert { get; init; }
 
+    /// <summary>What its bracket, fingers, adapter and straps take; <see langword="null"/>: nothing says.</summary>
+    public DriveFit? Fit { get; init; }
+
     public PriceFigure? Price { get; init; }
+}
+
+/// <summary>What of a valve a drive fits on, and where it may be. A range that is not known bars nothing.</summary>
+public sealed record DriveFit
+{
+    /// <summary>Across the collar that its bracket sits on.</summary>
+    public SizeRange? Collar { get; init; }
+
+    /// <summary>Across the flats that its adapter grips.</summary>
+    public SizeRange? Flats { get; init; }
+
+    /// <summary>Thickness of the handle that its fingers take.</summary>
+    public SizeRange? HandleThickness { get; init; }
+
+    /// <summary>Outside diameter of the pipe that its straps take.</summary>
+    public SizeRange? Pipe { get; init; }
+
+    /// <summary>Whether it may be where it gets wet.</summary>
+    public Answer StandsWet { get; init; }
+
+    /// <summary>Whether its cord may be extended.</summary>
+    public Answer CordMayBeExtended { get; init; }
+}
+
+/// <summary>From the least size to the most.</summary>
+public sealed record SizeRange
+{
+    [Limits(0, 0.5, "m")]
+    public required double LeastM { get; init; }
+
+    [Limits(0, 0.5, "m")]
+    public required double MostM { get; init; }
+
+    public required Standing Standing { get; init; }
 }
 
 public enum SensorKind

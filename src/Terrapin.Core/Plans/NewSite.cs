@@ -36,9 +36,9 @@ public static class NewSite
     {
         Drives =
         [
-            Drive("sa-20", "Saddle drive SA-20", Mount.Saddle, 20, 14, 0.85, DriveSupply.Either, 290) with { Envelope = Envelope(0.13, 0.06, 0.07), Battery = Battery(2600, 6, 25, 110), BackupDraw = Milliamps(22) },
-            Drive("sd-12", "Strap drive SD-12", Mount.Strap, 12, 6, 0.75, DriveSupply.Either, 145) with { Envelope = Envelope(0.12, 0.07, 0.11), Battery = Battery(1500, 6, 40, 60), BackupDraw = Milliamps(28) },
-            Drive("st-16", "Stem drive ST-16", Mount.Stem, 16, 9, 0.8, DriveSupply.MainsOnly, 210) with { Envelope = Envelope(0.11, 0.05, 0.11) },
+            Drive("sa-20", "Saddle drive SA-20", Mount.Saddle, 20, 14, 0.85, DriveSupply.Either, 290) with { Envelope = Envelope(0.13, 0.06, 0.07), Battery = Battery(2600, 6, 25, 110), BackupDraw = Milliamps(22), Fit = new DriveFit { Collar = Sizes(0.02, 0.05), HandleThickness = Sizes(0.001, 0.012) } },
+            Drive("sd-12", "Strap drive SD-12", Mount.Strap, 12, 6, 0.75, DriveSupply.Either, 145) with { Envelope = Envelope(0.12, 0.07, 0.11), Battery = Battery(1500, 6, 40, 60), BackupDraw = Milliamps(28), Fit = new DriveFit { HandleThickness = Sizes(0.001, 0.008), Pipe = Sizes(0.015, 0.045), StandsWet = Answer.No, CordMayBeExtended = Answer.Yes } },
+            Drive("st-16", "Stem drive ST-16", Mount.Stem, 16, 9, 0.8, DriveSupply.MainsOnly, 210) with { Envelope = Envelope(0.11, 0.05, 0.11), Fit = new DriveFit { Flats = Sizes(0.005, 0.011), Pipe = Sizes(0.015, 0.06), StandsWet = Answer.Yes } },
             Drive("cv-22", "Cut-in valve CV-22", Mount.CutIn, 22, 4, 0.9, DriveSupply.Either, 380) with { Envelope = Envelope(0.15, 0.06, 0.14), Battery = Battery(2600, 6, 30, 45), BackupDraw = Milliamps(24), PlasticInsert = Answer.Yes },
         ],
         Sensors =
@@ -83,6 +83,8 @@ public static class NewSite
         PlasticInsert = Answer.No,
         Price = Price(price),
     };
+
+    private static SizeRange Sizes(double leastM, double mostM) => new() { LeastM = leastM, MostM = mostM, Standing = Standing.MakersSheet };
 
     private static DriveEnvelope Envelope(double overTheHandleM, double acrossM, double alongM) =>
         new() { OverTheHandleM = overTheHandleM, AcrossM = acrossM, AlongM = alongM, Standing = Standing.MakersSheet };

@@ -11,6 +11,8 @@ namespace Terrapin.Core.Rehearsal;
 /// </summary>
 internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing, LeakSupply supply, Screening screening, List<Finding> findings)
 {
+    public const string TankCode = "tank-on-house-side";
+
     public DrainParts Parts()
     {
         double leakHeightM = supply.LeakHeightM();
@@ -70,12 +72,12 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
         double drained = DrainDown.TankM3(volume, precharge, pressurePa);
         findings.Add(new Finding
         {
-            Code = "tank-on-house-side",
+            Code = TankCode,
             Severity = Severity.Caution,
             Stage = Stage.Main,
             Where = "/supply/tank/afterMainId",
             Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
-            Remedy = "Close a valve after the tank instead.",
+            Remedy = "Drive a stop valve after the tank instead; where there is none, have one put there, and have the pump stopped with it.",
             Trade = Trade.Plumber,
             Numbers = new Dictionary<string, Quantity> { ["litres"] = new(QuantityKind.Volume, drained) },
         });

@@ -39,7 +39,21 @@ internal static class CatalogueColumns
         Millimetres("reach along", "envelope/alongM"),
         new("reach standing", "envelope/standing"),
         new("plastic insert", "plasticInsert"),
+        .. Range("collar", "fit/collar"),
+        .. Range("stem flats", "fit/flats"),
+        .. Range("handle thickness", "fit/handleThickness"),
+        .. Range("pipe", "fit/pipe"),
+        new("stands wet", "fit/standsWet") { IsOptional = true },
+        new("cord may be extended", "fit/cordMayBeExtended") { IsOptional = true },
         .. Price,
+    ];
+
+    /// <summary>What a drive takes; tables from before there were such columns are read as well.</summary>
+    private static TableColumn[] Range(string name, string path) =>
+    [
+        Millimetres($"{name} from", $"{path}/leastM") with { IsOptional = true },
+        Millimetres($"{name} to", $"{path}/mostM") with { IsOptional = true },
+        new($"{name} standing", $"{path}/standing") { IsOptional = true },
     ];
 
     public static IReadOnlyList<TableColumn> Sensors { get; } =

@@ -16,6 +16,9 @@ namespace Terrapin.Documents.Tables;
 /// <param name="Scale">How many of the unit are one of the plan's.</param>
 internal sealed record TableColumn(string Name, string Path, string? Unit = null, TypedKind? Kind = null, double Scale = 1)
 {
+    /// <summary>Whether a table may be read without it.</summary>
+    public bool IsOptional { get; init; }
+
     public string Header => Unit is null ? Name : $"{Name} [{Unit}]";
 
     /// <summary>Whether it holds a number.</summary>
@@ -173,7 +176,7 @@ internal static class CsvTable
             }
         }
 
-        foreach (TableColumn missing in columns.Where(c => places.All(p => p.Column != c) && !faults.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
+        foreach (TableColumn missing in columns.Where(c => !c.IsOptional && places.All(p => p.Column != c) && !faults.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
         {
             faults.Add(new Fault("#row=1", $"Line 1: the column \"{missing.Header}\" is missing. Add it, with empty cells where nothing is known."));
         }
@@ -204,16 +207,29 @@ internal static class CsvTable
             }
         }
 
-        // A standing without its figure says nothing.
+        DropBareStandings(record);
+        return record;
+    }
+
+    /// <summary>A standing without its figure says nothing.</summary>
+    private static void DropBareStandings(JsonObject record)
+    {
         foreach ((string key, JsonNode? part) in record.ToArray())
         {
-            if (part is JsonObject { Count: 1 } figure && figure.ContainsKey("standing"))
+            if (part is not JsonObject figure)
+            {
+                continue;
+            }
+
+            if (figure.Count == 1 && figure.ContainsKey("standing"))
             {
                 record.Remove(key);
             }
+            else
+            {
+                DropBareStandings(figure);
+            }
         }
-
-        return record;
     }
 
     private static JsonNode? ValueOf(string cell, Place place, int line, List<Fault> faults)

@@ -22,6 +22,12 @@ public class FitTests
         { "insert-breaks-bonding", Severity.Stop, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m with { Bonding = Earth } },
         { "insert-breaks-bonding", Severity.Caution, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m },
         { "cord-too-short", Severity.Stop, "sa-20", "/mains/0/place/outletDistanceM", m => m with { Place = m.Place with { OutletDistanceM = 1.6 } } },
+        { "size-does-not-fit", Severity.Stop, "sa-20", "/mains/0/collar/diameterM", m => m with { Collar = m.Collar with { DiameterM = 0.051 } } },
+        { "size-does-not-fit", Severity.Stop, "sa-20", "/mains/0/handle/thicknessM", m => m with { Handle = m.Handle with { ThicknessM = 0.013 } } },
+        { "size-does-not-fit", Severity.Stop, "st-16", "/mains/0/stem/acrossFlatsM", m => m with { Stem = new ValveStem { Shape = StemShape.TwoFlats, AcrossFlatsM = 0.0049 } } },
+        { "size-does-not-fit", Severity.Stop, "sd-12", "/mains/0/pipeAfter/outsideDiameterM", m => m with { PipeAfter = m.PipeAfter with { OutsideDiameterM = 0.054 } } },
+        { "drive-not-for-wet", Severity.Stop, "sd-12", "/mains/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Outdoors } } },
+        { "drive-not-for-wet", Severity.Caution, "sd-12", "/mains/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Damp } } },
         { "no-outlet", Severity.Stop, "sa-20", "/mains/0/place/outlet", m => m with { Place = m.Place with { Outlet = Answer.No } } },
     };
 
@@ -33,6 +39,26 @@ public class FitTests
         Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
         Assert.Equal((severity, Stage.Drive, where), (finding.Severity, finding.Stage, finding.Where));
         Assert.Equal(severity == Severity.Stop, verdict.Verdict == TorqueVerdict.Stop);
+    }
+
+    [Theory]
+    [InlineData(0.02, true)]
+    [InlineData(0.05, true)]
+    [InlineData(0.0199, false)]
+    [InlineData(null, true)]
+    public void A_size_at_the_very_end_of_a_range_fits_and_one_not_measured_is_to_be_measured(double? collarM, bool fits)
+    {
+        DriveVerdict verdict = House().WithMain(m => m with { Collar = m.Collar with { DiameterM = collarM } }).Verdict();
+        Assert.Equal(fits, verdict.Findings.All(f => f.Code != "size-does-not-fit"));
+        Assert.Equal(collarM is null, verdict.Findings.Any(f => f is { Code: "size-not-measured", Where: "/mains/0/collar/diameterM", Severity: Severity.Note }));
+    }
+
+    [Fact]
+    public void A_range_that_is_not_known_bars_nothing()
+    {
+        Plan house = House();
+        Plan open = house with { Catalogue = house.Catalogue with { Drives = [house.SpecOf(house.Drive()) with { Fit = null }] } };
+        Assert.DoesNotContain(open.WithMain(m => m with { Collar = m.Collar with { DiameterM = 0.2 } }).Verdict().Findings, f => f.Code.StartsWith("size-", StringComparison.Ordinal));
     }
 
     [Theory]

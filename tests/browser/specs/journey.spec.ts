@@ -34,7 +34,7 @@ test('a site from nothing: stop valve, drive, room, leak, sensor, rule, litres, 
   await page.locator('h1').first().click()
   await page.keyboard.press('2')
   await page.getByRole('radio', { name: /Saddle drive SA-20/ }).click()
-  await page.getByRole('radio', { name: 'Mains', exact: true }).click()
+  await page.getByRole('radio', { name: 'Outlet', exact: true }).click()
   await expect(page.getByText('It turns this valve')).toBeVisible()
 
   // A room with a leak point.

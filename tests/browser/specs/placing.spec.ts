@@ -110,7 +110,7 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowLeft')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/Laid\s*0\.5 m\s*of 5 m/)).toBeVisible()
-  await page.getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('button', { name: 'Done', exact: true }).click()
 })
 
 test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, ownDemo }) => {

@@ -1068,6 +1068,17 @@ export interface components {
             alongM: number;
             standing: components["schemas"]["Standing"];
         };
+        /** @description What of a valve a drive fits on, and where it may be. A range that is not known bars nothing. */
+        DriveFit: {
+            collar?: null | components["schemas"]["SizeRange"];
+            flats?: null | components["schemas"]["SizeRange"];
+            handleThickness?: null | components["schemas"]["SizeRange"];
+            pipe?: null | components["schemas"]["SizeRange"];
+            /** @description Whether it may be where it gets wet. */
+            standsWet?: components["schemas"]["Answer"];
+            /** @description Whether its cord may be extended. */
+            cordMayBeExtended?: components["schemas"]["Answer"];
+        };
         /** @description A drive on one of the supplies that it can have. */
         DriveOnSupply: {
             power: components["schemas"]["DrivePower"];
@@ -1096,6 +1107,7 @@ export interface components {
             envelope?: null | components["schemas"]["DriveEnvelope"];
             /** @description Whether fitting it puts plastic into the pipe, which breaks its earth bonding. */
             plasticInsert?: components["schemas"]["Answer"];
+            fit?: null | components["schemas"]["DriveFit"];
             price?: null | components["schemas"]["PriceFigure"];
         };
         /**
@@ -2238,6 +2250,14 @@ export interface components {
              * @description How many devices have no price, so that the amount is a lower bound.
              */
             unpriced: number;
+        };
+        /** @description From the least size to the most. */
+        SizeRange: {
+            /** Format: double */
+            leastM: number;
+            /** Format: double */
+            mostM: number;
+            standing: components["schemas"]["Standing"];
         };
         /** @enum {unknown} */
         Stage: "main" | "drive" | "rooms" | "sensors" | "rules" | "rehearse";

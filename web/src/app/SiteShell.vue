@@ -46,6 +46,12 @@ watch(
   { immediate: true },
 )
 
+/** A finding's link leads out of the sheet that it stands in. */
+watch(
+  () => route.fullPath,
+  () => (sheet.value = null),
+)
+
 watch(
   () => open.plan?.site.name,
   (name) => (document.title = name ? `${name} · Terrapin` : 'Terrapin'),

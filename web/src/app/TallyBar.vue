@@ -75,7 +75,7 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
           <ChangedFigure :now="now.notStopped" :before="before?.notStopped" />
         </span>
         <span class="text-faded block text-[12.5px]">
-          of {{ leakCount - beyond }} that a valve can stop{{ beyond ? `; ${beyond} others none can` : '' }}
+          of {{ leakCount - beyond }} that a valve can stop{{ beyond ? `; ${beyond} more none can` : '' }}
         </span>
       </RouterLink>
       <RouterLink class="tally" :to="to('drive')">

@@ -8,6 +8,7 @@ import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import TextField from '@/ui/TextField.vue'
+import { putAt, valueAt } from '@/ui/paths'
 import { priceText } from '@/ui/price'
 import { show, type ShownKind } from '@/ui/units'
 import { standingWords, type Choice } from '@/ui/words'
@@ -29,7 +30,7 @@ const standings: Choice<Standing>[] = (['measured', 'makersSheet', 'assumed'] as
 }))
 
 const figureOf = (device: Device, column: DeviceColumn) =>
-  device[column.path] as ({ standing: Standing } & Record<string, number>) | null | undefined
+  valueAt(device, column.path) as ({ standing: Standing } & Record<string, number>) | null | undefined
 /** Parts of a group that are typed before the group is whole, by device, path and key. */
 const typed = ref<Record<string, number>>({})
 const keyOf = (device: Device, column: DeviceColumn, key = column.numberKey!) =>
@@ -55,9 +56,7 @@ const setNumber = (index: number, column: DeviceColumn) => (values: number[] | n
 const setAlone = (index: number, column: DeviceColumn, values: number[] | null) =>
   set(index, column.path, (device) => {
     const standing = figureOf(device, column)?.standing ?? 'assumed'
-    ;(device as Record<string, unknown>)[column.path] = values
-      ? { [column.numberKey!]: values[0], standing }
-      : null
+    putAt(device, column.path, values ? { [column.numberKey!]: values[0], standing } : null)
   })
 /** One of a group: kept here until all are there; without one of them the group says nothing. */
 async function setPart(index: number, column: DeviceColumn, value: number | null) {
@@ -72,9 +71,7 @@ async function setPart(index: number, column: DeviceColumn, value: number | null
   )
   const whole = Object.keys(parts).length === column.group!.length
   await set(index, column.path, (draft) => {
-    ;(draft as Record<string, unknown>)[column.path] = whole
-      ? { ...parts, standing: known?.standing ?? 'assumed' }
-      : null
+    putAt(draft, column.path, whole ? { ...parts, standing: known?.standing ?? 'assumed' } : null)
   })
   const waiting = new Set(column.group!.map((key) => keyOf(device, column, key)))
   typed.value = {
@@ -183,13 +180,10 @@ const summary = (device: Device) =>
             <ChoiceField
               v-if="column.choices"
               :label="column.label"
-              :value="(device[column.path] as string | null) ?? 'unknown'"
+              :value="(valueAt(device, column.path) as string | null) ?? 'unknown'"
               :choices="column.choices"
-              :apply="
-                (value) =>
-                  set(i, column.path, (d) => void ((d as Record<string, unknown>)[column.path] = value))
-              "
-              :pointer="`/catalogue/${list}/${i}/${column.path}`"
+              :apply="(value) => set(i, column.path, (d) => putAt(d, column.path, value))"
+              :pointer="`/catalogue/${list}/${i}/${column.path.replace('.', '/')}`"
             />
             <div v-else class="grid grid-cols-[1fr_8.5rem] items-end gap-x-2">
               <MeasureField
@@ -203,7 +197,7 @@ const summary = (device: Device) =>
                 empty-word="not known"
                 :values="numberOf(device, column)"
                 :apply="setNumber(i, column)"
-                :pointer="`/catalogue/${list}/${i}/${column.path}/${column.numberKey}`"
+                :pointer="`/catalogue/${list}/${i}/${column.path.replace('.', '/')}/${column.numberKey}`"
               />
               <ChoiceField
                 v-if="figureOf(device, column)"

@@ -38,6 +38,14 @@ const together = (path: string, parts: [label: string, kind: TypedKind, key: str
   }))
 const price = figure('Price', 'price', 'number', 'amount')
 
+/** What of a valve a drive takes. */
+const fits: [label: string, path: string][] = [
+  ['Collar it takes', 'fit.collar'],
+  ['Stem flats it takes', 'fit.flats'],
+  ['Handle thickness it takes', 'fit.handleThickness'],
+  ['Pipe it takes', 'fit.pipe'],
+]
+const answerWords = { unknown: 'Not known', yes: 'Yes', no: 'No' }
 const words = (record: Record<string, string>): Choice<string>[] =>
   Object.entries(record).map(([value, label]) => ({ value, label }))
 
@@ -67,6 +75,14 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
       ['Reach across', 'smallLength', 'acrossM'],
       ['Reach along', 'smallLength', 'alongM'],
     ]),
+    ...fits.flatMap(([label, path]) =>
+      together(path, [
+        [`${label}, from`, 'smallLength', 'leastM'],
+        [`${label}, to`, 'smallLength', 'mostM'],
+      ]),
+    ),
+    { label: 'Stands wet places', path: 'fit.standsWet', choices: words(answerWords) },
+    { label: 'Cord may be extended', path: 'fit.cordMayBeExtended', choices: words(answerWords) },
     ...together('battery', [
       ['Battery, mA·h', 'number', 'capacityMah'],
       ['Battery, V', 'number', 'voltageV'],
@@ -92,6 +108,14 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
     figure('Response', 'response', 'duration', 's', 'From wet to the radio message.'),
     figure('Radio', 'radio', 'duration', 's', 'From the message to the hub.'),
     figure('Cord or rope', 'cord', 'length', 'm', 'As it is sold.'),
+    ...fits.flatMap(([label, path]) =>
+      together(path, [
+        [`${label}, from`, 'smallLength', 'leastM'],
+        [`${label}, to`, 'smallLength', 'mostM'],
+      ]),
+    ),
+    { label: 'Stands wet places', path: 'fit.standsWet', choices: words(answerWords) },
+    { label: 'Cord may be extended', path: 'fit.cordMayBeExtended', choices: words(answerWords) },
     ...together('battery', [
       ['Battery, mA·h', 'number', 'capacityMah'],
       ['Battery, V', 'number', 'voltageV'],

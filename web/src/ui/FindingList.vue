@@ -41,7 +41,7 @@ const told = computed(() =>
           <template v-if="tradeWords[finding.trade]">Work for {{ tradeWords[finding.trade] }}.</template>
         </p>
         <p class="text-faded text-[13.5px]">
-          <strong v-if="finding.about && !finding.text.includes(finding.about)">{{ finding.about }}:</strong>
+          <strong v-if="finding.about && finding.where.startsWith('/mains/')">{{ finding.about }}:</strong>
           {{ finding.text }}
           <RouterLink
             v-if="finding.to"

@@ -48,7 +48,7 @@ const setNote = (note: string) =>
       </template>
       <CautionLine class="mb-4">
         Keep fingers, hair and cords away from a drive that has power: many turn as soon as they are powered
-        or paired. Mains wiring is an electrician's work.
+        or paired. Electrical wiring is an electrician's work.
       </CautionLine>
       <DriveList />
       <TextField

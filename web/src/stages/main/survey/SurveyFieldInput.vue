@@ -7,7 +7,8 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
-import { putAt, valueAt, type SurveyField } from './fields'
+import { putAt, valueAt } from '@/ui/paths'
+import { type SurveyField } from './fields'
 
 /** The input that fits one answer of the survey. */
 const props = defineProps<{ field: SurveyField; ofPlan?: boolean }>()

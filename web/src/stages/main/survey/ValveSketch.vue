@@ -351,6 +351,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
           ⌀ {{ length(main.pipeAfter?.outsideDiameterM) }}
         </text>
         <text
+          v-if="!isWheel"
           :x="stemX"
           :y="sideY + half + 34"
           text-anchor="middle"

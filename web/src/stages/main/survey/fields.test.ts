@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { MainValve, Plan } from '@/api/types'
 import { cardsOf, openAnswers } from './cards'
-import { isOpen, putAt, valueAt, type SurveyField } from './fields'
+import { putAt, valueAt } from '@/ui/paths'
+import { isOpen, type SurveyField } from './fields'
 
 describe('survey fields', () => {
   it('reads and writes by path, making what is missing', () => {

@@ -1,4 +1,5 @@
 import type { MainValve, Plan, TypedKind } from '@/api/types'
+import { valueAt } from '@/ui/paths'
 import type { Choice } from '@/ui/words'
 
 /** One answer of the survey: where it stands in a main valve (or in the plan), and how it is asked for. */
@@ -18,23 +19,6 @@ export type SurveyField = {
   | { type: 'switch'; on: object }
   | { type: 'text'; required?: boolean; long?: boolean }
 )
-
-type Tree = Record<string, unknown>
-
-/** What stands at a path; null where nothing does. */
-export function valueAt(root: object, path: string): unknown {
-  let at: unknown = root
-  for (const key of path.split('.')) at = (at as Tree | null | undefined)?.[key]
-  return at ?? null
-}
-
-/** Puts a value at a path, making what is missing on the way. */
-export function putAt(root: object, path: string, value: unknown): void {
-  const keys = path.split('.')
-  let at = root as Tree
-  for (const key of keys.slice(0, -1)) at = (at[key] ??= {}) as Tree
-  at[keys.at(-1)!] = value
-}
 
 /** Whether an answer is still open. */
 export function isOpen(field: SurveyField, root: object): boolean {

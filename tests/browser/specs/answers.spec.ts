@@ -1,0 +1,80 @@
+import { expect, remember, test } from '../server.js'
+import { choose } from './steps.js'
+
+const loft = '/sites/net-loft-tidewrack-quay'
+
+test('silence is no answer: a card, a room and a stage are ticked once somebody has said so', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('Quiet house')
+  await page.keyboard.press('Enter')
+  const cards = page.getByRole('list', { name: 'Cards of the survey' })
+  const inTheWay = cards.getByRole('button', { name: /What is in the way/ })
+  await expect(inTheWay).toContainText('not answered')
+  await expect(cards.getByRole('button', { name: /Photographs/ })).toContainText('not answered')
+  await inTheWay.click()
+  await page.getByRole('switch', { name: 'Looked round: nothing is in the way' }).click()
+  await expect(inTheWay).toContainText('answered')
+  await expect(inTheWay).not.toContainText('not answered')
+
+  await page.getByRole('link', { name: 'Rooms' }).first().click()
+  await page.getByLabel('New room').fill('Hall')
+  await page.keyboard.press('Enter')
+  await choose(page, 'Floor finish', 'Matt tile')
+  const stage = page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /Rooms/ })
+  await expect(stage).toContainText('open')
+  await page.getByRole('switch', { name: 'Looked: no water can get out here' }).click()
+  await expect(stage).toContainText('done')
+})
+
+test('a multi-turn valve is to be replaced, and only what that needs is asked', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('Old valve')
+  await page.keyboard.press('Enter')
+  const cards = page.getByRole('list', { name: 'Cards of the survey' })
+  await expect(cards.getByRole('button', { name: /How stiff it is/ })).toBeVisible()
+  await choose(page, 'Kind', 'Gate')
+  await expect(page.getByText('Have it replaced by a quarter-turn valve, behind an upstream stop')).toBeVisible()
+  await expect(cards.getByRole('button', { name: /How stiff it is/ })).toHaveCount(0)
+  await expect(cards.getByRole('button', { name: /Earth bonding/ })).toBeVisible()
+  await expect(page.getByText('Breakaway')).toHaveCount(0)
+})
+
+test('a finding leads to the field that mends it', async ({ page, demo }) => {
+  await page.goto(`${demo}${loft}/drive`)
+  await page.getByRole('button', { name: /Must be done/ }).click()
+  const finding = page.getByRole('dialog', { name: 'All findings' }).getByRole('listitem').filter({ hasText: 'Hole of Pipe on the outside wall' })
+  await expect(finding).toContainText("Should: Take the hose's or pipe's inner bore")
+  await finding.getByRole('link', { name: 'Go there' }).click()
+  await expect(page).toHaveURL(/rooms\?room=kiln-room/)
+  await expect(page.getByRole('textbox', { name: 'Hole', exact: true })).toBeFocused()
+})
+
+test('a new leak point has a pipe proposed, and somebody says that it is the one', async ({ page, demo }) => {
+  await page.goto(`${demo}${loft}/rooms?room=kitchen`)
+  await page.getByLabel('New leak point').first().fill('Ice maker hose')
+  await page.keyboard.press('Enter')
+  const yes = page.getByRole('button', { name: 'Yes, this pipe feeds it' })
+  await expect(yes).toBeVisible()
+  await expect(page.getByText(/is only proposed as the pipe that feeds Ice maker hose/)).toBeVisible()
+  await yes.click()
+  await expect(page.getByText(/is only proposed/)).toHaveCount(0)
+})
+
+test('a site is put away, taken back, and deleted only after a question', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('Finished house')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Finished house' })).toBeVisible()
+  await page.goto(empty)
+  await page.getByRole('button', { name: 'Put away Finished house' }).click()
+  await page.getByText('1 put away').click()
+  await page.getByRole('button', { name: 'Take back Finished house' }).click()
+  await page.getByRole('button', { name: 'Put away Finished house' }).click()
+  await page.getByText('1 put away').click()
+  await page.getByRole('button', { name: 'Delete Finished house' }).click()
+  await page.getByRole('dialog', { name: 'Delete for good?' }).getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByText('No site yet')).toBeVisible()
+})
