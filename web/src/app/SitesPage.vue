@@ -206,7 +206,7 @@ const day = (at: string) =>
           </RouterLink>
           <button
             type="button"
-            class="act-quiet mr-2 text-[13.5px] max-sm:mb-2 max-sm:ml-18"
+            class="act-quiet mr-2 text-[13.5px] max-sm:mb-2 max-sm:ml-24.5"
             :aria-label="`Put away ${site.name}`"
             @click="move(site, true)"
           >
