@@ -5,7 +5,7 @@ using Terrapin.Core.Sensors;
 
 namespace Terrapin.Core;
 
-/// <summary>What a plan comes to.</summary>
+/// <summary>What is said of a plan.</summary>
 public sealed record Assessment
 {
     /// <summary>What must be done first.</summary>

@@ -1,12 +1,17 @@
 namespace Terrapin.Core.Findings;
 
 /// <summary>
-/// A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result.
+/// A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
+/// two ends is given first, the lower one is the low one.
 /// </summary>
 /// <param name="Low">Lower bound; <see langword="null"/> where none is known.</param>
 /// <param name="High">Upper bound; <see langword="null"/> where none is known.</param>
 public sealed record Bounds(double? Low, double? High)
 {
+    public double? Low { get; } = Low > High ? High : Low;
+
+    public double? High { get; } = Low > High ? Low : High;
+
     public static Bounds Exactly(double value) => new(value, value);
 
     public static Bounds Unknown { get; } = new(null, null);

@@ -786,7 +786,7 @@ export interface components {
             /** @description Of the plan's keys and values as they stand in the file; white space and the spelling of numbers do not count. */
             sha256: string;
         };
-        /** @description What a plan comes to. */
+        /** @description What is said of a plan. */
         Assessment: {
             /** @description What must be done first. */
             findings: components["schemas"]["Finding"][];
@@ -889,17 +889,14 @@ export interface components {
             /** @description Where each goes: mains, or the sensors' own names. */
             for: string[];
         };
-        /** @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. */
+        /**
+         * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
+         *     two ends is given first, the lower one is the low one.
+         */
         Bounds: {
-            /**
-             * Format: double
-             * @description Lower bound; `null` where none is known.
-             */
+            /** Format: double */
             low: null | number;
-            /**
-             * Format: double
-             * @description Upper bound; `null` where none is known.
-             */
+            /** Format: double */
             high: null | number;
         };
         /** @description The devices a plan may use. Ids are unique over all three lists. */

@@ -30,6 +30,15 @@ describe('figures', () => {
     expect(show('angle', 76, 'us')).toBe('76°')
   })
 
+  it('says little of it in the unit that people say then', () => {
+    expect(show('volume', 8.76e-6, 'metric')).toBe('8.76 ml')
+    expect(show('volume', 1e-4, 'metric')).toBe('0.1 L')
+    expect(show('volume', 0, 'metric')).toBe('0 L')
+    expect(show('volume', 5.91e-5, 'us')).toBe('2 fl oz')
+    expect(show('flow', 200e-6 / 60 / 10, 'metric')).toBe('20 ml/min')
+    expect(show('flow', 1 / 60_000, 'metric')).toBe('1 L/min')
+  })
+
   it('shows what is open as open', () => {
     expect(showBounds('volume', { low: 0.01, high: 0.01 }, 'metric')).toBe('10 L')
     expect(showBounds('volume', { low: 0.01, high: 0.037 }, 'metric')).toBe('10 L to 37 L')

@@ -105,7 +105,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       :viewBox="`0 0 ${WIDTH} ${height}`"
       class="w-full"
       role="img"
-      aria-label="The valve as measured, along the stem and from the side"
+      aria-label="The valve as measured, along the stem and from the side; the water flows to the right"
     >
       <text x="4" y="14" class="fill-faded text-[12px]">Along the stem</text>
 
@@ -191,6 +191,14 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         height="8"
         class="stroke-ink fill-none"
         stroke-width="1.4"
+      />
+
+      <!-- where the water goes -->
+      <path
+        :d="`M${stemX - px(before) + 6} ${topY}h26m-7 -5l8 5l-8 5`"
+        class="stroke-river fill-none"
+        stroke-width="2"
+        stroke-linejoin="round"
       />
 
       <!-- the pull, square to the handle -->
