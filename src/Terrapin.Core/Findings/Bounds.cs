@@ -8,8 +8,10 @@ namespace Terrapin.Core.Findings;
 /// <param name="High">Upper bound; <see langword="null"/> where none is known.</param>
 public sealed record Bounds(double? Low, double? High)
 {
+    /// <summary>Lower bound; <see langword="null"/> where none is known.</summary>
     public double? Low { get; } = Low > High ? High : Low;
 
+    /// <summary>Upper bound; <see langword="null"/> where none is known.</summary>
     public double? High { get; } = Low > High ? Low : High;
 
     public static Bounds Exactly(double value) => new(value, value);

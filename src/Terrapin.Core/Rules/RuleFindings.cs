@@ -62,7 +62,7 @@ public static class RuleFindings
     }
 
     private static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
-        .Any(f => f.Kind == FixtureKind.SumpPit && at.AcrossM >= f.Area.AcrossM && at.AcrossM <= f.Area.RightM() && at.DownM >= f.Area.DownM && at.DownM <= f.Area.BottomM());
+        .Any(f => f.Kind == FixtureKind.SumpPit && f.Area.Holds(at.AcrossM, at.DownM));
 
     /// <summary>Rules that close a main which does nothing for what their sensors hear.</summary>
     private static void AddWrongMains(Plan plan, FindingCollector found)

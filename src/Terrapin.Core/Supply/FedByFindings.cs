@@ -20,16 +20,18 @@ internal static class FedByFindings
                 }
 
                 string name = $"{leak.Name}, {plan.Rooms[r].Name}";
-                string at = $"/rooms/{r}/leaks/{l}/pipeId";
+                var of = new FindingCollector(Stage.Rooms, $"/rooms/{r}/leaks/{l}");
                 if (leak.PipeIsProposed)
                 {
-                    found.Add(Caution("pipe-proposed", at, name, $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it."));
+                    of.Caution("pipe-proposed", "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it.");
                 }
 
                 if ((leak.Side, pipe.Water) is (WaterSide.Hot, PipeWater.Cold) or (WaterSide.Cold, PipeWater.Hot))
                 {
-                    found.Add(Caution("hot-and-cold-swapped", at, name, $"{name} is {Word(leak.Side)}, and \"{pipe.Name}\" carries {(pipe.Water == PipeWater.Hot ? "hot" : "cold")} water.", "Put it on the other pipe; where that is missing, add it."));
+                    of.Caution("hot-and-cold-swapped", "pipeId", $"{name} is {Word(leak.Side)}, and \"{pipe.Name}\" carries {(pipe.Water == PipeWater.Hot ? "hot" : "cold")} water.", "Put it on the other pipe; where that is missing, add it.");
                 }
+
+                found.AddRange(of.Findings.Select(f => f with { About = name }));
             }
         }
 
@@ -37,16 +39,4 @@ internal static class FedByFindings
     }
 
     private static string Word(WaterSide side) => side == WaterSide.Hot ? "hot" : "cold";
-
-    private static Finding Caution(string code, string at, string about, string why, string remedy) => new()
-    {
-        Code = code,
-        Severity = Severity.Caution,
-        Stage = Stage.Rooms,
-        Where = at,
-        About = about,
-        Why = why,
-        Remedy = remedy,
-        Trade = Trade.Fitter,
-    };
 }

@@ -894,9 +894,15 @@ export interface components {
          *     two ends is given first, the lower one is the low one.
          */
         Bounds: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lower bound; `null` where none is known.
+             */
             low: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Upper bound; `null` where none is known.
+             */
             high: null | number;
         };
         /** @description The devices a plan may use. Ids are unique over all three lists. */

@@ -108,14 +108,6 @@ export const deviceColumns: Record<DeviceList, DeviceColumn[]> = {
     figure('Response', 'response', 'duration', 's', 'From wet to the radio message.'),
     figure('Radio', 'radio', 'duration', 's', 'From the message to the hub.'),
     figure('Cord or rope', 'cord', 'length', 'm', 'As it is sold.'),
-    ...fits.flatMap(([label, path]) =>
-      together(path, [
-        [`${label}, from`, 'smallLength', 'leastM'],
-        [`${label}, to`, 'smallLength', 'mostM'],
-      ]),
-    ),
-    { label: 'Stands wet places', path: 'fit.standsWet', choices: words(answerWords) },
-    { label: 'Cord may be extended', path: 'fit.cordMayBeExtended', choices: words(answerWords) },
     ...together('battery', [
       ['Battery, mA·h', 'number', 'capacityMah'],
       ['Battery, V', 'number', 'voltageV'],
