@@ -36,13 +36,14 @@ public static class Assessor
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
         (int Room, int Leak)[] places = [.. plan.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
+        var controls = Controls.Of(plan);
         var rehearsals = new LeakRehearsal[places.Length];
-        Work.InParallel(places.Length, cancel, i => rehearsals[i] = new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, floors, cancel));
+        Work.InParallel(places.Length, cancel, i => rehearsals[i] = new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, controls, floors, cancel));
         foreach (LeakRehearsal rehearsal in rehearsals)
         {
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
-            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.MainId)));
+            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.LikelyMainId)));
         }
 
         // Once there is a leak it is told with its litres.
@@ -85,17 +86,17 @@ public static class Assessor
     private static readonly HashSet<string> MeasurementCodes =
         ["not-measured", "supply-not-tested", "closes-fully-unknown", "distance-unknown", "position-unknown", "torque-unknown", "torque-estimated"];
 
-    private static LeakOutcome Shorten(Rehearsed rehearsed, string? mainId) => new()
+    private static LeakOutcome Shorten(Rehearsed rehearsed, string? likelyMainId) => new()
     {
         LeakId = rehearsed.LeakId,
         Mode = rehearsed.Mode,
-        MainId = mainId,
+        MainId = rehearsed.MainId ?? likelyMainId,
         Outcome = rehearsed.Outcome,
         Cause = rehearsed.Cause,
         EscapeM3 = rehearsed.EscapeM3,
         Endless = rehearsed.Endless,
         FlowM3PerS = rehearsed.FlowM3PerS,
-        StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events[^1].TimeS : null,
+        StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null,
     };
 
     /// <summary>The worse of two outcomes.</summary>

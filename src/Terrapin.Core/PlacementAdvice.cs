@@ -2,7 +2,6 @@ using Terrapin.Core.Floors;
 using Terrapin.Core.Plans;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Sensors;
-using Terrapin.Core.Supply;
 
 namespace Terrapin.Core;
 
@@ -145,7 +144,7 @@ public static class PlacementAdvice
 
     private static HeardLeak? Heard(Plan plan, SensorSpec[] specs, LeakWater water)
     {
-        if (water.OnFloor is not { } onFloor || water.Most.At(LeakFlow.OpenValveK) <= 0)
+        if (water.OnFloor is not { } onFloor || water.Most.OpenM3PerS <= 0)
         {
             return null;
         }

@@ -11,7 +11,7 @@ public class DependencyTests
     private static readonly Assembly Documents = typeof(Terrapin.Documents.SiteArchive).Assembly;
 
     private static readonly string[] CoreFolders =
-        ["Plans", "Findings", "Supply", "Drives", "Floors", "Sensors", "Reach", "Rules", "Rehearsal", "Assurance", "Proving", "Care"];
+        ["Plans", "Findings", "Supply", "Drives", "Floors", "Sensors", "Reach", "Rules", "Simulation", "Rehearsal", "Assurance", "Proving", "Care"];
 
     public static TheoryData<string> Folders => [.. CoreFolders];
 

@@ -14,7 +14,7 @@ internal static class Samples
         StaticPressurePa = 3.5e5,
         RiseM = -0.4,
         Pipes = [new PipeRun(0.0202, 9, 1.5e-6), new PipeRun(0.0136, 6, 1.5e-6)],
-        ValveBoreM = 0.0202,
+        Valves = [new PathValve(0.0202)],
         Outlet = new Outlet.Hole(holeM),
     };
 

@@ -26,20 +26,21 @@ public sealed record ClosingResult(
 public static class Closing
 {
     // Panels follow the loss table's kinks; the first 20° hardly throttle and the last 17.5° fall steeply to nothing.
-    private static readonly double[] PanelEndsDeg =
+    internal static readonly double[] PanelEndsDeg =
         [5, 10, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 71, 76, 80, CockLoss.ShutDeg];
 
-    private static readonly double GaussOffset = 0.5 / Math.Sqrt(3);
+    internal static readonly double GaussOffset = 0.5 / Math.Sqrt(3);
 
     /// <summary>
     /// Integrates the leak's flow over a stroke in which the angle runs evenly from open to 90° in
     /// <paramref name="strokeS"/>, and stops at <paramref name="endAngleDeg"/>. Two-point Gauss per panel; error under 0.1 %.
     /// </summary>
-    /// <param name="flow">The leak behind the valve.</param>
+    /// <param name="flow">The leak behind the valve; every other valve on its way stands open.</param>
     /// <param name="strokeS">Time of the full quarter turn, s, not negative.</param>
     /// <param name="endAngleDeg">Where the handle stops, degrees from open, not negative.</param>
+    /// <param name="valve">Index of the valve among those on the leak's way.</param>
     /// <exception cref="ArgumentOutOfRangeException">A number is out of its range; names it.</exception>
-    public static ClosingResult Of(LeakFlow flow, double strokeS, double endAngleDeg = 90)
+    public static ClosingResult Of(LeakFlow flow, double strokeS, double endAngleDeg = 90, int valve = 0)
     {
         Require.NotNegative(strokeS, nameof(strokeS));
         Require.NotNegative(endAngleDeg, nameof(endAngleDeg));
@@ -65,8 +66,14 @@ public static class Closing
         }
 
         double residual = endAngleDeg < CockLoss.ShutDeg ? At(endAngleDeg) : 0;
-        return new ClosingResult(At(0), volume, residual, curve);
+        return new ClosingResult(flow.OpenM3PerS, volume, residual, curve);
 
-        double At(double deg) => flow.At(CockLoss.At(deg));
+        double At(double deg)
+        {
+            Span<double> losses = stackalloc double[flow.Path.Valves.Count];
+            losses.Fill(LeakFlow.OpenValveK);
+            losses[valve] = CockLoss.At(deg);
+            return flow.At(losses);
+        }
     }
 }

@@ -82,7 +82,7 @@ public static class DriveRanking
             Supplies = [.. SupplyInUse.Of(spec).Select(power => (power, power == fitted.Power ? verdict : On(power)))
                 .Select(on => new DriveOnSupply(on.power, on.Item2.Verdict, on.Item2.Ratio))],
             StrokeS = strokeS,
-            StrokeM3 = fastest is not null && strokeS is { } s ? Closing.Of(fastest, s).LetThroughM3 : null,
+            StrokeM3 = fastest is not null && strokeS is { } s ? Closing.Of(fastest, s, valve: fastest.Path.ValveAt(main.Id)).LetThroughM3 : null,
             Against = [.. verdict.Findings.Where(f => f.Stage == Stage.Drive && f.Severity > Severity.Note).OrderByDescending(f => f.Severity)],
         };
     }
@@ -101,7 +101,7 @@ public static class DriveRanking
                 }
 
                 LeakFlow flow = LeakSupply.FlowOf(plan, room, leak, Corner.Most);
-                if (fastest is null || flow.At(LeakFlow.OpenValveK) > fastest.At(LeakFlow.OpenValveK))
+                if (fastest is null || flow.OpenM3PerS > fastest.OpenM3PerS)
                 {
                     fastest = flow;
                 }

@@ -1,11 +1,12 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
-using Terrapin.Core.Rules;
+using Terrapin.Core.Sensors;
+using Terrapin.Core.Simulation;
 
 namespace Terrapin.Core.Rehearsal;
 
-/// <summary>Runs one leak case through the rule engine and the closing valve, event by event.</summary>
+/// <summary>Has one leak case simulated, and reads out of the trace what is shown of it.</summary>
 internal sealed class LeakRun
 {
     private const double LeastHorizonS = 600;
@@ -14,157 +15,155 @@ internal sealed class LeakRun
     private readonly LeakCase leak;
     private readonly Mode mode;
     private readonly double flow;
-    private readonly List<TimelineEvent> events = [];
+    private readonly ValveCase[] valves;
+    private readonly Trace trace;
 
-    private LeakRun(Plan plan, LeakCase leak, Mode mode)
+    /// <summary>Those of the valves that turn.</summary>
+    private readonly ValveCase[] moved;
+    private readonly TraceEntry? still;
+
+    private LeakRun(Plan plan, Controls controls, LeakCase leak, Mode mode)
     {
         this.plan = plan;
         this.leak = leak;
         this.mode = mode;
-        flow = leak.Closing.OpenFlowM3PerS;
+        flow = leak.Flow.OpenM3PerS;
+        valves = [.. leak.Valves.OfType<ValveCase>()];
+        trace = Simulator.Run(ScenarioOf(plan, controls, leak, mode));
+        moved = [.. valves.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
+        still = Still();
     }
 
     /// <summary>The rehearsal at this case's corner; both ends of its escape are the same, or open where it is endless.</summary>
-    public static Rehearsed Of(Plan plan, LeakCase leak, Mode mode) => new LeakRun(plan, leak, mode).Run();
+    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode) => leak.Flow.OpenM3PerS > 0
+        ? new LeakRun(plan, controls, leak, mode).Read()
+        : NoFlow(leak, mode);
 
-    private Rehearsed Run()
+    private static Scenario ScenarioOf(Plan plan, Controls controls, LeakCase leak, Mode mode)
     {
-        if (flow <= 0)
+        // Valves that are not on this leak's way, or that no rule closes, turn without a part in it.
+        var simulated = new SimulatedValve[controls.DrivenIds.Count];
+        foreach (ValveCase valve in leak.Valves.OfType<ValveCase>())
         {
-            return Result(Outcome.NoFlow, null, [], [new TimelinePoint(0, 0)], Bounds.Exactly(0), endless: false, 0, new DrainParts(0, 0, 0));
+            simulated[valve.Index] = valve.Simulated;
         }
 
-        Add(0, EventKind.FirstDrop);
-        return Decide() is { } decision ? Close(decision) : RunOn();
-    }
-
-    /// <summary>Lets sensors and rules act until the first closing is ordered and can be carried out.</summary>
-    private Decision? Decide()
-    {
-        bool hasHub = plan.HubId is not null;
-        EngineState state = EngineState.Quiet(plan.Rules, mode);
-        var arrivals = new Queue<Arrival>(Arrivals());
-        double? deadline = null;
-        Decision? decision = null;
-        while (arrivals.Count > 0 || deadline is not null)
+        return new Scenario
         {
-            double nowS;
-            RuleEvent happened;
-            if (arrivals.TryPeek(out Arrival? next) && (deadline is null || next.KnownS <= deadline))
-            {
-                arrivals.Dequeue();
-                if (decision is not null && next.TripS > decision.MovesS)
+            Program = controls.Program,
+            HubS = leak.HubS,
+            Valves = simulated,
+            Mode = mode,
+            Leaks =
+            [
+                new SimulatedLeak
                 {
-                    continue;
-                }
-
-                Add(next.TripS, EventKind.SensorWet, next.SensorId);
-                if (!hasHub)
-                {
-                    continue;
-                }
-
-                Add(next.KnownS, EventKind.HubKnows, next.SensorId);
-                (nowS, happened) = (next.KnownS, new RuleEvent.SensorWet(next.SensorId));
-            }
-            else
-            {
-                (nowS, happened) = (deadline!.Value, new RuleEvent.TimePassed());
-            }
-
-            EngineStep step = RuleEngine.Step(plan.Rules, state, happened, nowS);
-            (state, deadline) = (step.State, step.NextDeadlineS);
-            foreach (EngineAction action in step.Actions)
-            {
-                bool closes = action is EngineAction.CloseValve;
-                if (decision is null || !closes)
-                {
-                    Add(nowS, closes ? EventKind.ClosingOrdered : EventKind.Told, action.SensorId, action.RuleId);
-                }
-
-                if (closes && leak.CannotClose is null)
-                {
-                    decision ??= Decided(action, nowS);
-                }
-            }
-        }
-
-        return decision;
+                    Flow = leak.Flow,
+                    Kept = leak.Turning,
+                    Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
+                    HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
+                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null).Select(s => new SimulatedSensor(
+                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Sensors[s.Index]).Kind)))],
+                },
+            ],
+        };
     }
 
-    private Decision Decided(EngineAction action, double orderedS)
+    private static Rehearsed NoFlow(LeakCase leak, Mode mode) => new()
     {
-        SensorCase sensor = leak.Sensors.First(s => s.SensorId == action.SensorId);
-        double tripS = (sensor.TripM3!.Value / flow) + sensor.ResponseS;
-        return new Decision(tripS, tripS + sensor.RadioS, orderedS, orderedS + leak.LogicS);
-    }
+        LeakId = leak.Leak.Id,
+        Mode = mode,
+        Outcome = Outcome.NoFlow,
+        EscapeM3 = Bounds.Exactly(0),
+        Endless = false,
+        FlowM3PerS = Bounds.Exactly(0),
+        ResidualM3PerS = 0,
+        Spans = [],
+        Events = [],
+        Curve = [new TimelinePoint(0, 0)],
+        DrainDown = new DrainParts(0, 0, 0),
+    };
 
-    private IEnumerable<Arrival> Arrivals() => leak.Sensors
-        .Where(s => s.TripM3 is not null)
-        .Select(s => (s.SensorId, Trip: (s.TripM3!.Value / flow) + s.ResponseS, s.RadioS))
-        .Select(s => new Arrival(s.SensorId, s.Trip, s.Trip + s.RadioS))
-        .OrderBy(a => a.KnownS);
+    private Rehearsed Read() => Entry(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null) is { } moves ? Closed(moves) : RunsOn();
 
-    private Rehearsed Close(Decision decision)
+    private Rehearsed Closed(TraceEntry moves)
     {
-        ClosingResult closing = leak.Closing;
-        double beforeM3 = flow * decision.MovesS;
-        double stillS = decision.MovesS + closing.Curve[^1].TimeS;
-        double stillM3 = beforeM3 + closing.LetThroughM3;
-        bool stopsShort = closing.ResidualM3PerS > 0;
-        double? residual = stopsShort || leak.PassesM3PerS is > 0
-            ? Math.Min(flow, Math.Max(closing.ResidualM3PerS, leak.PassesM3PerS ?? 0))
-            : leak.PassesM3PerS;
-        Cause? runsOn = stopsShort ? Cause.StopsShort : leak.RunsOn;
-        bool endless = runsOn is not null;
-        double totalM3 = stillM3 + leak.Drain.TotalM3;
-
-        events.RemoveAll(e => e.TimeS > decision.MovesS);
-        Add(decision.MovesS, EventKind.ValveMoves);
-        events.Add(new TimelineEvent(stillS, stopsShort ? EventKind.ValveStopsShort : EventKind.FlowStops, stillM3));
-        PhaseSpan[] spans =
-        [
-            Span(Phase.BeforeTrip, 0, decision.TripS),
-            Span(Phase.RadioAndLogic, decision.TripS, decision.KnownS),
-            Span(Phase.ConfirmingAndDelay, decision.KnownS, decision.OrderedS),
-            Span(Phase.RadioAndLogic, decision.OrderedS, decision.MovesS),
-            new(Phase.Stroke, decision.MovesS, stillS, closing.LetThroughM3),
-            new(Phase.DrainDown, stillS, stillS, leak.Drain.TotalM3),
-        ];
-        var curve = new List<TimelinePoint> { new(0, 0) };
-        curve.AddRange(closing.Curve.Select(p => new TimelinePoint(decision.MovesS + p.TimeS, beforeM3 + p.VolumeM3)));
-        curve.Add(new TimelinePoint(stillS, totalM3));
+        bool stops = moved.Any(Stops);
+        TraceEntry stands = still ?? trace.Entries.First(e => e.Kind == TraceKind.ValveStands && e.Valve == moves.Valve);
+        DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain;
+        double totalM3 = stands.OutM3 + drain.TotalM3;
+        Cause? cause = stops ? null : EndsShort(ValveOf(moves)!) ? Cause.StopsShort : ValveOf(moves)!.RunsOn;
         return Result(
-            endless ? Outcome.ClosesPartly : Outcome.Closes,
-            runsOn,
-            spans,
-            curve,
-            endless ? Bounds.Unknown : Bounds.Exactly(totalM3),
-            endless,
-            residual,
-            leak.Drain);
+            stops ? Outcome.Closes : Outcome.ClosesPartly,
+            cause,
+            Spans(moves, stands, drain),
+            [.. trace.Curve.Where(p => p.TimeS <= stands.TimeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0])), new TimelinePoint(stands.TimeS, totalM3)],
+            stops ? Bounds.Exactly(totalM3) : Bounds.Unknown,
+            endless: !stops,
+            ResidualM3PerS(stops),
+            drain) with
+        {
+            MainId = ValveOf(moves)!.MainId,
+        };
     }
 
-    private Rehearsed RunOn()
+    /// <summary>When the first valve that stops the flow has shut; without one, the first that has turned all the way.</summary>
+    private TraceEntry? Still()
     {
-        double horizonS = Math.Max(LeastHorizonS, 1.5 * events.Max(e => e.TimeS));
-        bool told = events.Any(e => e.Kind == EventKind.Told);
-        if (leak.Leak is { PipeId: null, HoldsM3: { } holdsM3 })
+        bool stops = moved.Any(Stops);
+        return Entry(e => e.Kind == TraceKind.ValveStands && ValveOf(e) is { } valve && (stops ? Stops(valve) : !EndsShort(valve)));
+    }
+
+    private static bool EndsShort(ValveCase valve) => valve.Simulated.EndAngleDeg < CockLoss.ShutDeg;
+
+    private static bool Stops(ValveCase valve) => !EndsShort(valve) && valve.RunsOn is null;
+
+    private double? ResidualM3PerS(bool stops)
+    {
+        bool isKnown = stops || moved.Any(v => v.PassesM3PerS is > 0 || EndsShort(v)) || moved.All(v => v.PassesM3PerS is not null);
+        return isKnown ? trace.EndM3PerS[0] : null;
+    }
+
+    private PhaseSpan[] Spans(TraceEntry moves, TraceEntry stands, DrainParts drain)
+    {
+        TraceEntry ordered = trace.Entries.First(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        TraceEntry known = LastBefore(ordered, TraceKind.HubKnows);
+        TraceEntry trip = LastBefore(known, TraceKind.SensorWet);
+        return
+        [
+            Span(Phase.BeforeTrip, trace.Entries[0], trip),
+            Span(Phase.RadioAndLogic, trip, known),
+            Span(Phase.ConfirmingAndDelay, known, ordered),
+            Span(Phase.RadioAndLogic, ordered, moves),
+            Span(Phase.Stroke, moves, stands),
+            new(Phase.DrainDown, stands.TimeS, stands.TimeS, drain.TotalM3),
+        ];
+
+        TraceEntry LastBefore(TraceEntry then, TraceKind kind) => trace.Entries.Last(e => e.Kind == kind && e.Sensor == ordered.Sensor && e.TimeS <= then.TimeS);
+    }
+
+    private static PhaseSpan Span(Phase phase, TraceEntry from, TraceEntry to) => new(phase, from.TimeS, to.TimeS, to.OutM3 - from.OutM3);
+
+    private Rehearsed RunsOn()
+    {
+        double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
+        bool told = Entry(e => e.Kind == TraceKind.Told) is not null;
+        Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
+        if (Entry(e => e.Kind == TraceKind.LeakEnds) is { } spent)
         {
-            double emptyS = holdsM3 / flow;
             return Result(
-                told ? Outcome.TellsOnly : Outcome.Nothing,
+                outcome,
                 WhyItRunsOn(told),
                 [],
-                [new TimelinePoint(0, 0), new TimelinePoint(emptyS, holdsM3), new TimelinePoint(Math.Max(emptyS, horizonS), holdsM3)],
-                Bounds.Exactly(holdsM3),
+                [new TimelinePoint(0, 0), new TimelinePoint(spent.TimeS, spent.OutM3), new TimelinePoint(Math.Max(spent.TimeS, horizonS), spent.OutM3)],
+                Bounds.Exactly(spent.OutM3),
                 endless: false,
                 0,
                 new DrainParts(0, 0, 0));
         }
 
         return Result(
-            told ? Outcome.TellsOnly : Outcome.Nothing,
+            outcome,
             WhyItRunsOn(told),
             [],
             [new TimelinePoint(0, 0), new TimelinePoint(horizonS, flow * horizonS)],
@@ -176,15 +175,17 @@ internal sealed class LeakRun
 
     private Cause WhyItRunsOn(bool told)
     {
-        bool ordered = events.Any(e => e.Kind == EventKind.ClosingOrdered);
-        if (ordered && leak.CannotClose is { } cannot)
+        foreach (TraceEntry ordered in trace.Entries.Where(e => e.Kind == TraceKind.ClosingOrdered))
         {
-            return cannot;
+            if ((ValveOf(ordered)?.CannotClose ?? leak.NoValve) is { } cannot)
+            {
+                return cannot;
+            }
         }
 
         if (told)
         {
-            return leak.CannotClose == Cause.NotFromMain ? Cause.NotFromMain : Cause.OnlyTold;
+            return leak.NoValve == Cause.NotFromMain ? Cause.NotFromMain : Cause.OnlyTold;
         }
 
         if (leak.Sensors.Count == 0)
@@ -219,18 +220,41 @@ internal sealed class LeakRun
             FlowM3PerS = Bounds.Exactly(flow),
             ResidualM3PerS = residualM3PerS,
             Spans = spans,
-            Events = [.. events.OrderBy(e => e.TimeS)],
+            Events = [.. trace.Entries.Select(Event).OfType<TimelineEvent>()],
             Curve = curve,
             DrainDown = drain,
         };
 
-    private PhaseSpan Span(Phase phase, double fromS, double toS) => new(phase, fromS, toS, flow * (toS - fromS));
+    private TimelineEvent? Event(TraceEntry entry) => KindOf(entry) is { } kind
+        ? new TimelineEvent(entry.TimeS, kind, entry.OutM3, entry.Sensor < 0 ? null : plan.Sensors[entry.Sensor].Id, entry.Rule < 0 ? null : plan.Rules[entry.Rule].Id)
+        : null;
 
-    private void Add(double timeS, EventKind kind, string? sensorId = null, string? ruleId = null) =>
-        events.Add(new TimelineEvent(timeS, kind, flow * timeS, sensorId, ruleId));
+    private EventKind? KindOf(TraceEntry entry) => entry.Kind switch
+    {
+        TraceKind.LeakStarts => EventKind.FirstDrop,
+        TraceKind.SensorWet => EventKind.SensorWet,
+        TraceKind.HubKnows => EventKind.HubKnows,
+        TraceKind.Told => EventKind.Told,
+        TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,
+        TraceKind.ValveMoves when ValveOf(entry) is not null => EventKind.ValveMoves,
+        TraceKind.ValveStands when ValveOf(entry) is { } valve && EndsShort(valve) => EventKind.ValveStopsShort,
+        TraceKind.ValveStands when entry == still => EventKind.FlowStops,
+        _ => null,
+    };
 
-    private sealed record Arrival(string SensorId, double TripS, double KnownS);
+    /// <summary>The valve of an entry; <see langword="null"/> where it is not on this leak's way.</summary>
+    private ValveCase? ValveOf(TraceEntry entry) => valves.FirstOrDefault(v => v.Index == entry.Valve);
 
-    /// <summary>When the deciding sensor tripped, the hub knew, the closing was ordered, and the valve starts to move.</summary>
-    private sealed record Decision(double TripS, double KnownS, double OrderedS, double MovesS);
+    private TraceEntry? Entry(Func<TraceEntry, bool> which)
+    {
+        foreach (TraceEntry entry in trace.Entries)
+        {
+            if (which(entry))
+            {
+                return entry;
+            }
+        }
+
+        return null;
+    }
 }

@@ -5,7 +5,7 @@ using Terrapin.Core.Supply;
 
 namespace Terrapin.Core.Rehearsal;
 
-/// <summary>The way of the water to one leak: pressure, heights, pipes and the valve that would close, at one end of what is not measured.</summary>
+/// <summary>The way of the water to one leak: pressure, heights, pipes and stop valves, at one end of what is not measured.</summary>
 internal sealed class LeakSupply
 {
     private readonly Plan plan;
@@ -15,19 +15,16 @@ internal sealed class LeakSupply
     private readonly Room room;
     private readonly LeakPoint leak;
     private readonly WaterWay way;
-    private readonly int? closing;
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="roomIndex">Of the leak's room.</param>
     /// <param name="leakIndex">Of the leak in it.</param>
-    /// <param name="closing">Index of the way's main that closes; <see langword="null"/>: none has a drive.</param>
     /// <param name="screening">Settles what is not measured.</param>
-    public LeakSupply(Plan plan, int roomIndex, int leakIndex, int? closing, Screening screening)
+    public LeakSupply(Plan plan, int roomIndex, int leakIndex, Screening screening)
     {
         this.plan = plan;
         this.roomIndex = roomIndex;
         this.leakIndex = leakIndex;
-        this.closing = closing;
         this.screening = screening;
         room = plan.Rooms[roomIndex];
         leak = room.Leaks[leakIndex];
@@ -38,19 +35,16 @@ internal sealed class LeakSupply
 
     private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
 
-    /// <summary>The main that is closed for this leak, or that would have to be: the nearest where none has a drive.</summary>
-    public MainValve? Main => way.Mains.Count == 0 ? null : way.Mains[closing ?? way.Mains.Count - 1];
-
     /// <summary>The leak's flow alone, with every unknown at one end.</summary>
-    public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex, Corner corner, int? closing = null) =>
-        new LeakSupply(plan, roomIndex, leakIndex, closing, new Screening(corner)).Flow();
+    public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex, Corner corner) =>
+        new LeakSupply(plan, roomIndex, leakIndex, new Screening(corner)).Flow();
 
     /// <summary>The leak's flow at both ends of what is not known; one and the same where all is.</summary>
-    public static (LeakFlow Least, LeakFlow Most) FlowsOf(Plan plan, int roomIndex, int leakIndex, int? closing)
+    public static (LeakFlow Least, LeakFlow Most) FlowsOf(Plan plan, int roomIndex, int leakIndex)
     {
         var screening = new Screening(Corner.Most);
-        LeakFlow most = new LeakSupply(plan, roomIndex, leakIndex, closing, screening).Flow();
-        return (screening.Any ? FlowOf(plan, roomIndex, leakIndex, Corner.Least, closing) : most, most);
+        LeakFlow most = new LeakSupply(plan, roomIndex, leakIndex, screening).Flow();
+        return (screening.Any ? FlowOf(plan, roomIndex, leakIndex, Corner.Least) : most, most);
     }
 
     public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
@@ -77,21 +71,19 @@ internal sealed class LeakSupply
         if (leak.PipeId is null)
         {
             // Its flow is given as it is; any head will do to carry it.
-            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, ValveBoreM = 1, Pipes = [], Outlet = OutletOf(leak) });
+            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, Valves = [], Outlet = OutletOf(leak) });
         }
 
-        IEnumerable<LocalLoss> stopValves = way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p)));
-        IEnumerable<LocalLoss> otherMains = way.Mains.Where(m => m != Main).Select(m => new LocalLoss(LeakFlow.OpenValveK, ValveBoreM(m)));
         return new LeakFlow(new FlowPath
         {
             StaticPressurePa = pressurePa,
             RiseM = leakHeightM,
             DroopPaS2PerM6 = Droop(),
             Pipes = [.. way.Pipes.Select(Run)],
-            Losses = [.. stopValves, .. otherMains],
-            ValveBoreM = Main is null ? Bore(way.Pipes[0]) : ValveBoreM(Main),
+            Losses = [.. way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p), p.Id))],
+            Valves = [.. way.Mains.Select(m => new PathValve(ValveBoreM(m), m.Id))],
             Outlet = OutletOf(leak),
-            LimitM3PerS = way.Pipes.Min(p => p.LimiterM3PerS) ?? double.PositiveInfinity,
+            Limiters = [.. way.Pipes.Where(p => p.LimiterM3PerS is not null).Select(p => new FlowLimiter(p.LimiterM3PerS!.Value, p.Id))],
         });
     }
 
@@ -121,7 +113,8 @@ internal sealed class LeakSupply
         return new PipeRun(
             Bore(pipe),
             screening.Take(pipe.LengthM, Span.PipeLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
-            screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)));
+            screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)),
+            pipe.Id);
     }
 
     public double Bore(Pipe pipe) =>

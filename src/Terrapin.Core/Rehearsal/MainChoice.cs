@@ -38,7 +38,7 @@ public static class MainChoice
         LeakFlow? fastest = DriveRanking.FastestLeak(plan, main.Id);
         IReadOnlyList<RankedDrive> drives = DriveRanking.Of(plan, main.Id, fastest);
         double? residual = main.Drive is { } drive && fastest is not null
-            ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive)).ResidualM3PerS
+            ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive), fastest.Path.ValveAt(main.Id)).ResidualM3PerS
             : null;
         DriveVerdict verdict = ValveVerdict.Of(plan, main.Id);
         string[] stops = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is { } pipe && behind[main.Id].Contains(pipe)).Select(l => l.Id)];

@@ -19,9 +19,8 @@ public static class Rehearser
     public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         (int room, int leak) = Find(plan, leakId);
-        return new LeakRehearsal(plan, room, leak, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), floors ?? new FloorMemory(), cancel).In(mode);
+        return new LeakRehearsal(plan, room, leak, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel).In(mode);
     }
-
 
     private static (int Room, int Leak) Find(Plan plan, string leakId)
     {
@@ -44,6 +43,7 @@ public static class Rehearser
 internal sealed class LeakRehearsal
 {
     private readonly Plan plan;
+    private readonly Controls controls;
     private readonly LeakCase most;
     private readonly LeakCase? least;
 
@@ -51,18 +51,20 @@ internal sealed class LeakRehearsal
     /// <param name="roomIndex">Of the leak's room.</param>
     /// <param name="leakIndex">Of the leak in it.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
+    /// <param name="controls">Of that plan.</param>
     /// <param name="floors">Keeps the fields of the drawn floors.</param>
     /// <param name="cancel">Stops the work.</param>
-    public LeakRehearsal(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, FloorMemory floors, CancellationToken cancel)
+    public LeakRehearsal(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, Controls controls, FloorMemory floors, CancellationToken cancel)
     {
-        var water = LeakWater.Of(plan, roomIndex, leakIndex, way => ClosingMain.On(plan, way, verdicts), floors, cancel);
-        most = LeakCaseBuilder.Build(plan, water, verdicts, Corner.Most);
-        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, Corner.Least) : null;
-        this.plan = plan with { Rules = ClosingMain.RulesFor(plan, most.MainId) };
+        (this.plan, this.controls) = (plan, controls);
+        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel);
+        most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most);
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least) : null;
+        LikelyMainId = ClosingMain.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
     }
 
-    /// <summary>The main that closes for it.</summary>
-    public string? MainId => most.MainId;
+    /// <summary>The main that would close for it, if a rule ordered so.</summary>
+    public string? LikelyMainId { get; }
 
     /// <summary>What was noticed on the way, whatever the mode.</summary>
     public IReadOnlyList<Finding> Findings => most.Findings;
@@ -70,7 +72,7 @@ internal sealed class LeakRehearsal
     /// <summary>What each sensor of the room makes of this leak.</summary>
     public IEnumerable<SensorTrip> Trips()
     {
-        double flow = most.Closing.OpenFlowM3PerS;
+        double flow = most.Flow.OpenM3PerS;
         for (int i = 0; i < most.Sensors.Count; i++)
         {
             SensorCase sensor = most.Sensors[i];
@@ -81,11 +83,11 @@ internal sealed class LeakRehearsal
 
     public Rehearsed In(Mode mode)
     {
-        Rehearsed worst = LeakRun.Of(plan, most, mode);
+        Rehearsed worst = LeakRun.Of(plan, controls, most, mode);
         return worst with
         {
             EscapeM3 = new Bounds(Low(worst, mode), most.Screening.NoUpperBound ? null : worst.EscapeM3.High),
-            FlowM3PerS = new Bounds(LowFlow(), most.Closing.OpenFlowM3PerS),
+            FlowM3PerS = new Bounds(LowFlow(), most.Flow.OpenM3PerS),
         };
     }
 
@@ -97,16 +99,16 @@ internal sealed class LeakRehearsal
             return worst.EscapeM3.High - worst.DrainDown.TotalM3;
         }
 
-        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, least, mode).EscapeM3.High;
+        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, controls, least, mode).EscapeM3.High;
     }
 
     private double? LowFlow()
     {
         if (least is null)
         {
-            return most.Closing.OpenFlowM3PerS;
+            return most.Flow.OpenM3PerS;
         }
 
-        return least.Screening.NoLowerBound ? null : least.Closing.OpenFlowM3PerS;
+        return least.Screening.NoLowerBound ? null : least.Flow.OpenM3PerS;
     }
 }

@@ -102,6 +102,9 @@ public sealed record Rehearsed
 
     public required Mode Mode { get; init; }
 
+    /// <summary>The stop valve that closes for it first; <see langword="null"/> where none does.</summary>
+    public string? MainId { get; init; }
+
     public required Outcome Outcome { get; init; }
 
     /// <summary>Why water goes on running; <see langword="null"/> where it stops.</summary>

@@ -4,12 +4,24 @@ namespace Terrapin.Core.Supply;
 /// <param name="BoreM">Inside diameter, m, above zero.</param>
 /// <param name="LengthM">m, not negative.</param>
 /// <param name="RoughnessM">Of its wall, m, not negative.</param>
-public sealed record PipeRun(double BoreM, double LengthM, double RoughnessM);
+/// <param name="Id">The same in every path that runs through it; <see langword="null"/>: no other path does.</param>
+public sealed record PipeRun(double BoreM, double LengthM, double RoughnessM, string? Id = null);
 
 /// <summary>A fitting that takes K velocity heads.</summary>
 /// <param name="K">No unit, not negative.</param>
 /// <param name="BoreM">The bore whose velocity K refers to, m, above zero.</param>
-public sealed record LocalLoss(double K, double BoreM);
+/// <param name="Id">As of a pipe.</param>
+public sealed record LocalLoss(double K, double BoreM, string? Id = null);
+
+/// <summary>A stop valve that may close, whose K follows its angle.</summary>
+/// <param name="BoreM">The bore that its K refers to, m, above zero.</param>
+/// <param name="Id">As of a pipe.</param>
+public sealed record PathValve(double BoreM, string? Id = null);
+
+/// <summary>A fixed flow limiter.</summary>
+/// <param name="MostM3PerS">What it lets through, m³/s, above zero.</param>
+/// <param name="Id">As of a pipe.</param>
+public sealed record FlowLimiter(double MostM3PerS, string? Id = null);
 
 /// <summary>Where the water leaves the pipe.</summary>
 public abstract record Outlet
@@ -45,14 +57,28 @@ public sealed record FlowPath
 
     public IReadOnlyList<PipeRun> Pipes { get; init; } = [];
 
-    /// <summary>Fittings other than the main valve.</summary>
+    /// <summary>Fittings other than the stop valves.</summary>
     public IReadOnlyList<LocalLoss> Losses { get; init; } = [];
 
-    /// <summary>The bore that the main valve's loss refers to, m, above zero.</summary>
-    public required double ValveBoreM { get; init; }
+    /// <summary>The stop valves, in the direction of flow; none where the leak is before all of them.</summary>
+    public required IReadOnlyList<PathValve> Valves { get; init; }
+
+    /// <summary>Which of the valves has an id.</summary>
+    /// <exception cref="ArgumentException">None has.</exception>
+    public int ValveAt(string id)
+    {
+        for (int i = 0; i < Valves.Count; i++)
+        {
+            if (Valves[i].Id == id)
+            {
+                return i;
+            }
+        }
+
+        throw new ArgumentException($"No valve of the way has the id \"{id}\".", nameof(id));
+    }
 
     public required Outlet Outlet { get; init; }
 
-    /// <summary>What a flow limiter lets through, m³/s; infinite without one.</summary>
-    public double LimitM3PerS { get; init; } = double.PositiveInfinity;
+    public IReadOnlyList<FlowLimiter> Limiters { get; init; } = [];
 }

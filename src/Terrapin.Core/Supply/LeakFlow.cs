@@ -1,17 +1,20 @@
 namespace Terrapin.Core.Supply;
 
-/// <summary>How fast water comes out of a leak behind a main valve. Prepared once for a path, then solved per valve loss.</summary>
+/// <summary>How fast water comes out of a leak behind stop valves. Prepared once for a path, then solved per valve loss.</summary>
 public sealed class LeakFlow
 {
     /// <summary>Loss of an open quarter-turn valve with full bore, no unit (J. Weisbach's table at 5°).</summary>
     public const double OpenValveK = 0.05;
 
     private const double RelativeTolerance = 1e-10;
+
+    /// <summary>Newton's steps square their error: after one as small as this it is gone.</summary>
+    private const double LastNewtonStep = 1e-6;
     private const int MostSteps = 200;
 
     private readonly double headM;
-    private readonly double valvePerK;
-    private readonly double squareTerm;
+    private readonly double[] perK;
+    private readonly double openTerm;
     private readonly double limitM3PerS;
     private readonly Run[] runs;
 
@@ -23,16 +26,12 @@ public sealed class LeakFlow
         Require.NotNegative(path.StaticPressurePa, nameof(path.StaticPressurePa));
         Require.Finite(path.RiseM, nameof(path.RiseM));
         Require.NotNegative(path.DroopPaS2PerM6, nameof(path.DroopPaS2PerM6));
-        if (!(path.LimitM3PerS > 0))
-        {
-            throw new ArgumentOutOfRangeException(nameof(path), path.LimitM3PerS, "LimitM3PerS must be greater than zero.");
-        }
+        limitM3PerS = path.Limiters.Select(l => Require.Positive(l.MostM3PerS, nameof(l.MostM3PerS))).DefaultIfEmpty(double.PositiveInfinity).Min();
 
         const double weight = Water.DensityKgPerM3 * Water.GravityMPerS2;
         headM = (path.StaticPressurePa / weight) - path.RiseM;
-        limitM3PerS = path.LimitM3PerS;
-        valvePerK = VelocityHeadPerSquare(Require.Positive(path.ValveBoreM, nameof(path.ValveBoreM)));
-        squareTerm = path.DroopPaS2PerM6 / weight;
+        perK = [.. path.Valves.Select(v => VelocityHeadPerSquare(Require.Positive(v.BoreM, nameof(v.BoreM))))];
+        double squareTerm = (path.DroopPaS2PerM6 / weight) + (OpenValveK * perK.Sum());
         foreach (LocalLoss loss in path.Losses)
         {
             squareTerm += Require.NotNegative(loss.K, nameof(loss.K))
@@ -40,43 +39,67 @@ public sealed class LeakFlow
         }
 
         runs = [.. path.Pipes.Where(p => p.LengthM != 0).Select(p => new Run(p))];
-        squareTerm += path.Outlet switch
+        OutletTerm = path.Outlet switch
         {
             Outlet.Hole hole => HoleTerm(hole),
-            Outlet.Tap tap => TapTerm(Require.Positive(tap.FlowM3PerS, nameof(tap.FlowM3PerS))),
+            Outlet.Tap tap => TapTerm(Require.Positive(tap.FlowM3PerS, nameof(tap.FlowM3PerS)), squareTerm),
             _ => throw new NotSupportedException($"{path.Outlet.GetType().Name} is no outlet that this model knows."),
         };
+        openTerm = squareTerm + OutletTerm;
+        Path = path;
+        OpenM3PerS = Flow(openTerm, double.NaN);
     }
+
+    public FlowPath Path { get; }
+
+    /// <summary>With every valve on its way open, m³/s.</summary>
+    public double OpenM3PerS { get; }
+
+    /// <summary>Head lost at the outlet alone, per square of the flow, m/(m³/s)².</summary>
+    internal double OutletTerm { get; }
 
     /// <summary>
     /// Solves <c>p/(ρg) − Δz − R_s·Q²/(ρg) − Σ f(L/D)·v²/2g − ΣK·v²/2g − (Q/(C_d·A))²/2g = 0</c> for Q ≥ 0 by Newton's
     /// method kept inside a bracket. Without head left, Q is 0.
     /// Source: energy equation with Darcy–Weisbach friction, as in EPA/600/R-20/133.
     /// </summary>
-    /// <param name="valveK">Loss of the main valve, no unit, not negative; infinite is shut.</param>
+    /// <param name="valveKs">Loss of each stop valve on the way, no unit, not negative; infinite is shut.</param>
     /// <returns>m³/s, to a relative 1e-9 or better, and no more than the limiter lets through.</returns>
-    /// <exception cref="ArgumentOutOfRangeException"><paramref name="valveK"/> is negative or not a number.</exception>
-    public double At(double valveK)
+    /// <exception cref="ArgumentException">There are not as many losses as valves.</exception>
+    /// <exception cref="ArgumentOutOfRangeException">One of <paramref name="valveKs"/> is negative or not a number.</exception>
+    public double At(params ReadOnlySpan<double> valveKs) => Near(double.NaN, valveKs);
+
+    /// <summary>The same, sooner where the flow is nearly known.</summary>
+    /// <param name="guessM3PerS">Where the search begins; not a number: nothing is known.</param>
+    /// <param name="valveKs">As of <see cref="At"/>.</param>
+    internal double Near(double guessM3PerS, ReadOnlySpan<double> valveKs)
     {
-        if (!(valveK >= 0))
+        if (valveKs.Length != perK.Length)
         {
-            throw new ArgumentOutOfRangeException(nameof(valveK), valveK, "Must not be negative.");
+            throw new ArgumentException($"The way has {perK.Length} stop valves, not {valveKs.Length}.", nameof(valveKs));
         }
 
-        if (headM <= 0 || double.IsPositiveInfinity(valveK))
+        double square = openTerm;
+        for (int i = 0; i < perK.Length; i++)
         {
-            return 0;
+            if (!(valveKs[i] >= 0))
+            {
+                throw new ArgumentOutOfRangeException(nameof(valveKs), valveKs[i], "Must not be negative.");
+            }
+
+            square += (valveKs[i] - OpenValveK) * perK[i];
         }
 
-        double square = squareTerm + (valveK * valvePerK);
-        return Math.Min(Solve(square), limitM3PerS);
+        return Flow(square, guessM3PerS);
     }
 
-    private double Solve(double square)
+    private double Flow(double square, double guess) => headM <= 0 || double.IsPositiveInfinity(square) ? 0 : Math.Min(Solve(square, guess), limitM3PerS);
+
+    private double Solve(double square, double guess)
     {
         double low = 0;
         double high = square > 0 ? Math.Sqrt(headM / square) : PipesAloneBound();
-        double flow = high;
+        double flow = guess > 0 && guess < high ? guess : high;
         for (int step = 0; step < MostSteps; step++)
         {
             (double loss, double slope) = HeadLoss(flow, square);
@@ -91,12 +114,13 @@ public sealed class LeakFlow
             }
 
             double next = flow - (excess / slope);
+            double tolerance = LastNewtonStep;
             if (!(next > low && next < high))
             {
-                next = (low + high) / 2;
+                (next, tolerance) = ((low + high) / 2, RelativeTolerance);
             }
 
-            if (Math.Abs(next - flow) <= RelativeTolerance * flow)
+            if (Math.Abs(next - flow) <= tolerance * flow)
             {
                 return next;
             }
@@ -147,15 +171,15 @@ public sealed class LeakFlow
     }
 
     /// <summary>The throttle that makes an open tap run at its known flow, or none where the supply gives less.</summary>
-    private double TapTerm(double flow)
+    private double TapTerm(double flow, double squareTerm)
     {
-        (double loss, _) = HeadLoss(flow, squareTerm + (OpenValveK * valvePerK));
+        (double loss, _) = HeadLoss(flow, squareTerm);
         return Math.Max(0, headM - loss) / (flow * flow);
     }
 
     private static double Area(double boreM) => Math.PI * boreM * boreM / 4;
 
-    private static double VelocityHeadPerSquare(double boreM) =>
+    internal static double VelocityHeadPerSquare(double boreM) =>
         1 / (2 * Water.GravityMPerS2 * Area(boreM) * Area(boreM));
 
     private readonly struct Run

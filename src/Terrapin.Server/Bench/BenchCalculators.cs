@@ -10,7 +10,7 @@ internal static class BenchCalculators
     private const int CurveSteps = 60;
     private const double ToleranceStepDeg = 6;
 
-    public static LeakFlowResult LeakFlowOf(LeakFlowInput input) => new(Flow(input).At(LeakFlow.OpenValveK));
+    public static LeakFlowResult LeakFlowOf(LeakFlowInput input) => new(Flow(input).OpenM3PerS);
 
     public static ClosingBenchResult ClosingOf(ClosingInput input)
     {
@@ -86,7 +86,7 @@ internal static class BenchCalculators
         StaticPressurePa = input.StaticPressurePa,
         RiseM = input.RiseM,
         Pipes = [new PipeRun(input.PipeBoreM, input.PipeLengthM, PipeRoughness.M(input.PipeMaterial) ?? PipeRoughness.SmoothestM)],
-        ValveBoreM = input.ValveBoreM,
+        Valves = [new PathValve(input.ValveBoreM)],
         Outlet = new Outlet.Hole(input.HoleM),
     });
 

@@ -64,6 +64,51 @@ public class SeveralMainsTests
     }
 
     [Fact]
+    public void Whatever_orders_a_closing_closes_what_it_names_whichever_valve_other_rules_close()
+    {
+        Plan house = House();
+        Plan before = InLine().WithMain("street", m => house.Mains[0] with { Id = m.Id, Name = m.Name });
+        Rehearsed alone = Rehearser.Of(before with { Rules = [house.Rules[0] with { MainIds = ["main"] }] }, "hose", Mode.Away);
+
+        // A rule of another sensor closes the other valve: it does not take this leak's closing away.
+        Sensor other = house.Sensors[0] with { Id = "attic", RoomId = "attic", Distances = [] };
+        Plan plan = before with
+        {
+            Rooms = [.. before.Rooms, house.Rooms[0] with { Id = "attic", Name = "Attic", Leaks = [] }],
+            Sensors = [.. before.Sensors, other],
+            Rules = [house.Rules[0] with { MainIds = ["main"] }, house.Rules[0] with { Id = "attic", SensorIds = ["attic"], MainIds = ["street"] }],
+        };
+        Rehearsed both = Rehearser.Of(plan, "hose", Mode.Away);
+        Assert.Equal((Outcome.Closes, "main"), (both.Outcome, both.MainId));
+        Close(alone.EscapeM3.High!.Value, both.EscapeM3.High!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void Of_two_valves_that_close_the_one_that_shuts_first_stops_the_flow()
+    {
+        Plan house = House();
+        Plan plan = InLine().WithMain("street", m => house.Mains[0] with { Id = m.Id, Name = m.Name, Drive = house.Mains[0].Drive! with { Strokes = [Tight(4)] } });
+        Rehearsed rehearsed = Rehearser.Of(plan, "hose", Mode.Away);
+        Assert.Equal(Outcome.Closes, rehearsed.Outcome);
+        Assert.Equal(2, rehearsed.Events.Count(e => e.Kind == EventKind.ClosingOrdered));
+        TimelineEvent stops = Assert.Single(rehearsed.Events, e => e.Kind == EventKind.FlowStops);
+        Close(4 * 82.5 / 90, stops.TimeS - rehearsed.Events.First(e => e.Kind == EventKind.ValveMoves).TimeS, 1e-6);
+    }
+
+    [Fact]
+    public void A_valve_that_passes_is_no_loss_where_another_before_it_shuts()
+    {
+        Plan house = House();
+        Plan plan = InLine()
+            .WithMain("street", m => house.Mains[0] with { Id = m.Id, Name = m.Name })
+            .WithMain("main", m => m with { ClosesFully = Answer.No, PassesM3PerS = 1e-5 });
+        Assert.Equal(Outcome.Closes, Rehearser.Of(plan, "hose", Mode.Away).Outcome);
+        Rehearsed alone = Rehearser.Of(plan with { Rules = [house.Rules[0] with { MainIds = ["main"] }] }, "hose", Mode.Away);
+        Assert.Equal((Outcome.ClosesPartly, Cause.ValvePasses), (alone.Outcome, alone.Cause));
+        Assert.Equal(1e-5, alone.ResidualM3PerS!.Value, 12);
+    }
+
+    [Fact]
     public void One_a_flat_each_stops_its_own()
     {
         Plan plan = Flats();

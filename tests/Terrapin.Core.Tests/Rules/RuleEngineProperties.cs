@@ -11,52 +11,60 @@ public class RuleEngineProperties
 
     private static readonly Gen<Rule> AnyRule = Gen.Select(
         Gen.Int[1, 7],
-        Gen.Double[0, 30],
+        Gen.Int[0, 30_000],
         Gen.Int[1, 15],
         Gen.Bool,
-        Gen.Double[0, 60],
+        Gen.Int[0, 60_000],
         Gen.Bool,
         (sensors, confirm, modes, closes, delay, cancels) => new Rule
         {
             Id = "rule",
             Name = "Rule",
             SensorIds = [.. Sensors.Where((_, i) => (sensors & (1 << i)) != 0)],
-            ConfirmS = confirm,
+            ConfirmS = confirm / 1000.0,
             Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (modes & (1 << i)) != 0)],
             Action = closes ? RuleAction.Close : RuleAction.TellOnly,
-            DelayS = delay,
+            DelayS = delay / 1000.0,
             CancelIfDry = cancels,
         });
 
+    /// <summary>Wet and dry for each sensor, then the modes.</summary>
     private static readonly Gen<RuleEvent> AnyEvent = Gen.Select(Gen.Int[0, 6], Gen.Int[0, 3]).Select((what, mode) => what switch
     {
-        < 3 => (RuleEvent)new RuleEvent.SensorWet(Sensors[what]),
-        < 6 => new RuleEvent.SensorDry(Sensors[what - 3]),
-        _ => new RuleEvent.ModeChanged((Mode)mode),
+        < 3 => RuleEvent.Wet(what),
+        < 6 => RuleEvent.Dry(what - 3),
+        _ => RuleEvent.Becomes((Mode)mode),
     });
 
-    private static readonly Gen<(double Gap, RuleEvent Happened)[]> AnyStory = Gen.Select(Gen.Double[0, 40], AnyEvent).Array[0, 25];
+    private static readonly Gen<(int GapMs, RuleEvent Happened)[]> AnyStory = Gen.Select(Gen.Int[0, 40_000], AnyEvent).Array[0, 25];
+
+    [Fact]
+    public void It_orders_what_the_slow_and_obvious_engine_orders() => Gen.Select(AnyRule.Array[1, 4], AnyStory).Sample((rules, story) =>
+    {
+        rules = Numbered(rules);
+        IEnumerable<(long, bool, string, int)> slow = Slowly(rules, story);
+        return slow.SequenceEqual(Tell(rules, story).Select(d => (d.TimeMs, d.Order.Kind == RuleOrderKind.Close, rules[d.Order.Rule].Id, d.Order.Sensor)));
+    }, iter: 20_000);
 
     [Fact]
     public void It_never_closes_without_having_told() => Gen.Select(AnyRule.Array[1, 3], AnyStory).Sample((rules, story) =>
     {
-        List<Done> done = Tell(Numbered(rules), story);
-        return done.Where(d => d.Action is EngineAction.CloseValve).All(close =>
-            done.Any(t => t.Action is EngineAction.Tell && t.Action.RuleId == close.Action.RuleId && t.TimeS <= close.TimeS));
+        List<RuleStory.Ordered> done = Tell(rules, story);
+        return done.Where(d => d.Order.Kind == RuleOrderKind.Close).All(close =>
+            done.Any(t => t.Order.Kind == RuleOrderKind.Tell && t.Order.Rule == close.Order.Rule && t.TimeMs <= close.TimeMs));
     });
 
     [Fact]
     public void It_closes_exactly_the_delay_after_telling() => Gen.Select(AnyRule, AnyStory).Sample((rule, story) =>
     {
-        List<Done> done = Tell([rule], story);
-        double told = double.NaN;
-        foreach (Done step in done)
+        long? told = null;
+        foreach (RuleStory.Ordered step in Tell([rule], story))
         {
-            if (step.Action is EngineAction.Tell)
+            if (step.Order.Kind == RuleOrderKind.Tell)
             {
-                told = step.TimeS;
+                told = step.TimeMs;
             }
-            else if (step.TimeS != told + rule.DelayS)
+            else if (step.TimeMs != told + (long)Math.Round(rule.DelayS * 1000))
             {
                 return false;
             }
@@ -66,63 +74,76 @@ public class RuleEngineProperties
     });
 
     [Fact]
-    public void It_tells_only_in_its_modes_of_a_sensor_wet_for_its_time() => Gen.Select(AnyRule, AnyStory).Sample((rule, story) =>
-        Tell([rule], story).Where(d => d.Action is EngineAction.Tell).All(told =>
-            rule.Modes.Contains(told.State.Mode)
-            && told.State.WetSinceS.TryGetValue(told.Action.SensorId, out double since)
-            && told.TimeS >= since + rule.ConfirmS));
+    public void It_tells_only_in_its_modes() => Gen.Select(AnyRule, AnyStory).Sample((rule, story) =>
+        Tell([rule], story).Where(d => d.Order.Kind == RuleOrderKind.Tell).All(told => rule.Modes.Contains(told.Mode)));
 
     [Fact]
     public void A_rule_that_only_tells_never_closes() => Gen.Select(AnyRule, AnyStory).Sample((rule, story) =>
-        Tell([rule with { Action = RuleAction.TellOnly }], story).All(d => d.Action is EngineAction.Tell));
+        Tell([rule with { Action = RuleAction.TellOnly }], story).All(d => d.Order.Kind == RuleOrderKind.Tell));
 
     [Fact]
     public void Without_water_nothing_happens() => Gen.Select(AnyRule.Array[1, 3], AnyStory).Sample((rules, story) =>
-        Tell(Numbered(rules), [.. story.Where(s => s.Happened is not RuleEvent.SensorWet)]).Count == 0);
+        Tell(rules, [.. story.Where(s => s.Happened.Kind != RuleEventKind.SensorWet)]).Count == 0);
 
     [Fact]
     public void A_rule_acts_the_same_whatever_other_rules_there_are() => Gen.Select(AnyRule, AnyRule, AnyStory).Sample((rule, other, story) =>
     {
-        IEnumerable<(double, EngineAction)> alone = Tell([rule], story).Select(d => (d.TimeS, d.Action));
-        IEnumerable<(double, EngineAction)> beside = Tell([other with { Id = "other" }, rule], story)
-            .Where(d => d.Action.RuleId == rule.Id)
-            .Select(d => (d.TimeS, d.Action));
+        IEnumerable<(long, RuleOrderKind, int)> alone = Tell([rule], story).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Sensor));
+        IEnumerable<(long, RuleOrderKind, int)> beside = Tell([other, rule], story).Where(d => d.Order.Rule == 1).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Sensor));
         return alone.SequenceEqual(beside);
     }, iter: 2000);
 
     private static Rule[] Numbered(Rule[] rules) => [.. rules.Select((rule, i) => rule with { Id = $"rule-{i}" })];
 
-    private static List<Done> Tell(Rule[] rules, (double Gap, RuleEvent Happened)[] story)
+    private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, RuleEvent Happened)[] story)
     {
-        var done = new List<Done>();
+        var run = new RuleStory(RuleProgram.Compile(rules, Sensors, []), Mode.Home);
+        long now = 0;
+        foreach ((int gap, RuleEvent happened) in story)
+        {
+            now += gap;
+            run.At(now, happened);
+        }
+
+        run.ToEnd();
+        return run.Done;
+    }
+
+    private static List<(long TimeMs, bool Closes, string RuleId, int Sensor)> Slowly(Rule[] rules, (int GapMs, RuleEvent Happened)[] story)
+    {
+        var done = new List<(long, bool, string, int)>();
         EngineState state = EngineState.Quiet(rules, Mode.Home);
         double? deadline = null;
         double now = 0;
-        foreach ((double gap, RuleEvent happened) in story)
+        foreach ((int gap, RuleEvent happened) in story)
         {
-            now += gap;
-            while (deadline <= now)
+            now += gap / 1000.0;
+            // Seconds are not exact, milliseconds are: what is due at this moment is due.
+            while (deadline <= now + 1e-6)
             {
-                Step(deadline.Value, new RuleEvent.TimePassed());
+                Step(deadline.Value, new ReferenceEvent.TimePassed());
             }
 
-            Step(now, happened);
+            Step(now, happened.Kind switch
+            {
+                RuleEventKind.SensorWet => new ReferenceEvent.SensorWet(Sensors[happened.Index]),
+                RuleEventKind.SensorDry => new ReferenceEvent.SensorDry(Sensors[happened.Index]),
+                _ => new ReferenceEvent.ModeChanged((Mode)happened.Index),
+            });
         }
 
         while (deadline is { } time)
         {
-            Step(time, new RuleEvent.TimePassed());
+            Step(time, new ReferenceEvent.TimePassed());
         }
 
         return done;
 
-        void Step(double time, RuleEvent happened)
+        void Step(double time, ReferenceEvent happened)
         {
-            EngineStep step = RuleEngine.Step(rules, state, happened, time);
+            EngineStep step = ReferenceRuleEngine.Step(rules, state, happened, time);
             (state, deadline) = (step.State, step.NextDeadlineS);
-            done.AddRange(step.Actions.Select(a => new Done(time, a, state)));
+            done.AddRange(step.Actions.Select(a => ((long)Math.Round(time * 1000), a is EngineAction.CloseValve, a.RuleId, Array.IndexOf(Sensors, a.SensorId))));
         }
     }
-
-    private sealed record Done(double TimeS, EngineAction Action, EngineState State);
 }

@@ -19,7 +19,7 @@ public class LeakFlowTests
             RiseM = dz,
             DroopPaS2PerM6 = droop,
             Pipes = [new PipeRun(bore, length, 1.5e-6)],
-            ValveBoreM = bore,
+            Valves = [new PathValve(bore)],
             Outlet = new Outlet.Hole(hole),
         });
 
@@ -27,14 +27,14 @@ public class LeakFlowTests
     [InlineData(0.007, 33.3)]
     [InlineData(0.0015, 1.75)]
     public void Worked_flow(double holeM, double litresPerMinute) =>
-        Close(litresPerMinute, new LeakFlow(WorkedPath(holeM)).At(LeakFlow.OpenValveK) / LitresPerMinute, 0.002);
+        Close(litresPerMinute, new LeakFlow(WorkedPath(holeM)).OpenM3PerS / LitresPerMinute, 0.002);
 
     [Fact]
     public void Worked_flow_behind_a_drooping_supply()
     {
         double droop = SupplyTest.Droop(3.5e5, 2.1e5, 15 * LitresPerMinute);
         FlowPath path = WorkedPath(0.007) with { RiseM = 0, DroopPaS2PerM6 = droop };
-        Close(19.2, new LeakFlow(path).At(LeakFlow.OpenValveK) / LitresPerMinute, 0.003);
+        Close(19.2, new LeakFlow(path).OpenM3PerS / LitresPerMinute, 0.003);
     }
 
     [Fact]
@@ -47,7 +47,7 @@ public class LeakFlowTests
             return flow == 0;
         }
 
-        double bore = path.ValveBoreM;
+        double bore = path.Valves[0].BoreM;
         double velocityHead = Math.Pow(flow / (Math.PI * bore * bore / 4), 2) / (2 * Water.GravityMPerS2);
         double reynolds = 4 * flow / (Math.PI * bore * Water.KinematicViscosityM2PerS);
         PipeRun pipe = path.Pipes[0];
@@ -72,7 +72,7 @@ public class LeakFlowTests
 
     [Fact]
     public void A_limiter_caps_the_flow() =>
-        Assert.Equal(2e-4, new LeakFlow(WorkedPath(0.007) with { LimitM3PerS = 2e-4 }).At(0.05));
+        Assert.Equal(2e-4, new LeakFlow(WorkedPath(0.007) with { Limiters = [new FlowLimiter(2e-4)] }).At(0.05));
 
     [Fact]
     public void A_stop_valve_on_the_branch_takes_its_share()
@@ -86,7 +86,7 @@ public class LeakFlowTests
     public void A_tap_runs_at_its_known_flow_and_fades_with_the_valve()
     {
         var flow = new LeakFlow(WorkedPath(0.007) with { Outlet = new Outlet.Tap(1e-4) });
-        Close(1e-4, flow.At(LeakFlow.OpenValveK), 1e-6);
+        Close(1e-4, flow.OpenM3PerS, 1e-6);
         Assert.True(flow.At(1e5) < 0.5e-4);
         Assert.Equal(0, flow.At(double.PositiveInfinity));
     }
@@ -95,7 +95,7 @@ public class LeakFlowTests
     public void A_tap_never_runs_more_than_the_supply_gives()
     {
         var flow = new LeakFlow(WorkedPath(0.007) with { Outlet = new Outlet.Tap(0.02) });
-        double given = flow.At(LeakFlow.OpenValveK);
+        double given = flow.OpenM3PerS;
         Assert.InRange(given, 1e-4, 0.0199);
     }
 

@@ -2031,6 +2031,8 @@ export interface components {
         Rehearsed: {
             leakId: string;
             mode: components["schemas"]["Mode"];
+            /** @description The stop valve that closes for it first; `null` where none does. */
+            mainId?: null | string;
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description Total escape, m³. Without an upper end it is either endless or not known; see bool Rehearsed.Endless. */

@@ -1,29 +1,29 @@
 using System.Collections.Immutable;
 using Terrapin.Core.Plans;
 
-namespace Terrapin.Core.Rules;
+namespace Terrapin.Core.Tests.Rules;
 
 /// <summary>Something that the engine is told.</summary>
-public abstract record RuleEvent
+internal abstract record ReferenceEvent
 {
-    private RuleEvent()
+    private ReferenceEvent()
     {
     }
 
-    public sealed record SensorWet(string SensorId) : RuleEvent;
+    public sealed record SensorWet(string SensorId) : ReferenceEvent;
 
-    public sealed record SensorDry(string SensorId) : RuleEvent;
+    public sealed record SensorDry(string SensorId) : ReferenceEvent;
 
-    public sealed record ModeChanged(Mode Mode) : RuleEvent;
+    public sealed record ModeChanged(Mode Mode) : ReferenceEvent;
 
     /// <summary>Nothing but the clock: a deadline may have come.</summary>
-    public sealed record TimePassed : RuleEvent;
+    public sealed record TimePassed : ReferenceEvent;
 }
 
 /// <summary>Something that the engine wants done.</summary>
 /// <param name="RuleId">The rule that wants it.</param>
 /// <param name="SensorId">The sensor that made the rule fire.</param>
-public abstract record EngineAction(string RuleId, string SensorId)
+internal abstract record EngineAction(string RuleId, string SensorId)
 {
     public sealed record Tell(string RuleId, string SensorId) : EngineAction(RuleId, SensorId);
 
@@ -31,7 +31,7 @@ public abstract record EngineAction(string RuleId, string SensorId)
 }
 
 /// <summary>How far one rule has come.</summary>
-public abstract record RuleProgress
+internal abstract record RuleProgress
 {
     private RuleProgress()
     {
@@ -50,7 +50,7 @@ public abstract record RuleProgress
 /// <param name="Mode">Who is home.</param>
 /// <param name="WetSinceS">Each wet sensor and when it became so, s.</param>
 /// <param name="Progress">One entry a rule, in the rules' order.</param>
-public sealed record EngineState(
+internal sealed record EngineState(
     Mode Mode,
     ImmutableSortedDictionary<string, double> WetSinceS,
     ImmutableArray<RuleProgress> Progress)
@@ -66,13 +66,12 @@ public sealed record EngineState(
 /// <param name="State">The new state.</param>
 /// <param name="Actions">What is to be done now, in order.</param>
 /// <param name="NextDeadlineS">When the engine must be stepped at the latest; <see langword="null"/>: only on an event.</param>
-public sealed record EngineStep(EngineState State, IReadOnlyList<EngineAction> Actions, double? NextDeadlineS);
+internal sealed record EngineStep(EngineState State, IReadOnlyList<EngineAction> Actions, double? NextDeadlineS);
 
 /// <summary>
-/// The one rule engine: (rules, state, event, now) → (state, actions). It has no clock and does nothing itself. It must be
-/// stepped at each deadline that it names, so that times are exact.
+/// A rule engine that is slow and obvious, to hold the compiled program against: (rules, state, event, now) → (state, actions).
 /// </summary>
-public static class RuleEngine
+internal static class ReferenceRuleEngine
 {
     /// <summary>
     /// Takes one event. A rule fires when one of its sensors has been wet for the confirming time and its modes hold,
@@ -83,7 +82,7 @@ public static class RuleEngine
     /// <param name="happened">The event.</param>
     /// <param name="nowS">The time, s, never earlier than at the step before.</param>
     /// <exception cref="ArgumentException">The state belongs to other rules.</exception>
-    public static EngineStep Step(IReadOnlyList<Rule> rules, EngineState state, RuleEvent happened, double nowS)
+    public static EngineStep Step(IReadOnlyList<Rule> rules, EngineState state, ReferenceEvent happened, double nowS)
     {
         if (state.Progress.Length != rules.Count)
         {
@@ -103,12 +102,12 @@ public static class RuleEngine
         return new EngineStep(state with { Progress = progress.DrainToImmutable() }, actions, next);
     }
 
-    private static EngineState Take(EngineState state, RuleEvent happened, double nowS) => happened switch
+    private static EngineState Take(EngineState state, ReferenceEvent happened, double nowS) => happened switch
     {
-        RuleEvent.SensorWet wet when !state.WetSinceS.ContainsKey(wet.SensorId) =>
+        ReferenceEvent.SensorWet wet when !state.WetSinceS.ContainsKey(wet.SensorId) =>
             state with { WetSinceS = state.WetSinceS.Add(wet.SensorId, nowS) },
-        RuleEvent.SensorDry dry => state with { WetSinceS = state.WetSinceS.Remove(dry.SensorId) },
-        RuleEvent.ModeChanged change => state with { Mode = change.Mode },
+        ReferenceEvent.SensorDry dry => state with { WetSinceS = state.WetSinceS.Remove(dry.SensorId) },
+        ReferenceEvent.ModeChanged change => state with { Mode = change.Mode },
         _ => state,
     };
 

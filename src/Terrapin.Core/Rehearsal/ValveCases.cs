@@ -1,0 +1,181 @@
+using Terrapin.Core.Drives;
+using Terrapin.Core.Findings;
+using Terrapin.Core.Plans;
+using Terrapin.Core.Simulation;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>What the stop valves before one leak do for it, at one end of what is not measured.</summary>
+internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string leakAt, LeakSupply supply, Screening screening, List<Finding> findings)
+{
+    private readonly WaterWay way = WaterWay.To(plan, leak.PipeId);
+
+    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: no rule closes it, or it has no drive.</summary>
+    /// <param name="openM3PerS">What the leak runs with every valve open.</param>
+    /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
+    /// <param name="driven">The driven valves of the plan.</param>
+    public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, IReadOnlyList<string> driven)
+    {
+        MainValve[] closed = [.. way.Mains.Where(m => m.Drive is not null && plan.Rules.Any(r => r.Closes(m.Id)))];
+        if (closed.Length == 0 && Likely(verdicts) is { } likely)
+        {
+            // Nothing closes it yet; what is not known of it is asked for all the same.
+            Of(likely, openM3PerS, verdicts, 0, findings);
+        }
+
+        return [.. way.Mains.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
+    }
+
+    /// <summary>Why none of them can close, whatever the rules order.</summary>
+    public Cause? NoValve()
+    {
+        if (way.Mains.Any(m => m.Drive is not null))
+        {
+            return null;
+        }
+
+        if (leak.PipeId is null)
+        {
+            findings.Add(new Finding
+            {
+                Code = "not-from-the-main",
+                Severity = Severity.Note,
+                Stage = Stage.Rooms,
+                Where = $"{leakAt}/pipeId",
+                About = $"{leak.Name}, {room.Name}",
+                Why = $"The water of {leak.Name} in {room.Name} does not pass a stop valve: closing one does not stop it.",
+                Remedy = leak.HoldsM3 is null ? "Have a sensor tell somebody who can act, and say how much there is to run out." : "Have a sensor tell somebody who can act.",
+                Trade = Trade.Fitter,
+            });
+            return Cause.NotFromMain;
+        }
+
+        if (way.Mains.Count == 0)
+        {
+            findings.Add(new Finding
+            {
+                Code = "leak-before-every-main",
+                Severity = Severity.Stop,
+                Stage = Stage.Main,
+                Where = $"{leakAt}/pipeId",
+                About = $"{leak.Name}, {room.Name}",
+                Why = $"{leak.Name} in {room.Name} hangs on a pipe that starts before every stop valve: nothing here stops it.",
+                Remedy = "Look whether a valve stands before that pipe, and add it; or tell the customer that only the street's stop helps there.",
+                Trade = Trade.Fitter,
+            });
+        }
+
+        return Cause.NoDrive;
+    }
+
+    /// <summary>The valve that would close: the nearest to the leak where none has a drive.</summary>
+    private MainValve? Likely(IReadOnlyDictionary<string, DriveVerdict> verdicts) =>
+        ClosingMain.On(plan, way, verdicts) is { } id ? plan.Main(id) : way.Mains.LastOrDefault();
+
+    /// <summary>What is wrong behind a valve is told unless whatever closes it closes one nearer to the leak as well.</summary>
+    private List<Finding> ToldOf(MainValve main, MainValve[] closed)
+    {
+        MainValve[] nearer = [.. closed.SkipWhile(m => m != main).Skip(1)];
+        return plan.Rules.Any(r => r.Closes(main.Id) && !nearer.Any(n => r.Closes(n.Id))) ? findings : [];
+    }
+
+    private ValveCase Of(MainValve main, double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, int index, List<Finding> told)
+    {
+        string at = ValveVerdict.PlaceOf(plan, main.Id);
+        Cause? cannotClose = CannotClose(main, verdicts);
+        double? passesM3PerS = PassesM3PerS(main, at, openM3PerS);
+        return new ValveCase
+        {
+            MainId = main.Id,
+            Index = index,
+            Simulated = new SimulatedValve(StartS(main, at), StrokeS(main, at), MountingVerdict.EndAngleDeg(main.Drive), cannotClose is null, passesM3PerS ?? 0),
+            PassesM3PerS = passesM3PerS,
+            CannotClose = cannotClose,
+            RunsOn = PumpRunsOn(main, told) ?? (main.ClosesFully == Answer.No ? Cause.ValvePasses : null),
+            Drain = screening.Corner == Corner.Most
+                ? new AfterShutOff(plan, leak, main, supply, screening, told).Parts()
+                : new DrainParts(0, 0, 0),
+        };
+    }
+
+    private double StrokeS(MainValve main, string at) => main.Drive is { } drive
+        ? screening.Take(StrokeSeen.DurationS(drive) ?? plan.SpecOf(drive).Stroke?.S, Span.StrokeS, () => new(
+            Stage.Drive, $"{at}/drive/strokes", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."))
+        : 0;
+
+    private double StartS(MainValve main, string at) => main.Drive is { } drive && plan.SpecOf(drive) is var spec
+        ? screening.Take(spec.Start?.S, Span.DelayS, () => new(
+            Stage.Drive, $"{at}/drive/specId", $"Start of {spec.Name}", QuantityKind.Duration, "Time it from the command to the first movement."))
+        : 0;
+
+    private double? PassesM3PerS(MainValve main, string at, double openM3PerS)
+    {
+        if (main.ClosesFully == Answer.Unknown)
+        {
+            screening.LeaveOpen(
+                new(Stage.Main, $"{at}/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
+                Severity.Caution,
+                "closes-fully-unknown",
+                "It is not known whether the valve closes fully: litres have no upper bound until somebody looks.",
+                above: true);
+        }
+
+        // A shut valve passes no more than the leak runs with it open.
+        return main.ClosesFully == Answer.No ? (main.PassesM3PerS is { } passes ? Math.Min(passes, openM3PerS) : null) : 0;
+    }
+
+    private Cause? CannotClose(MainValve main, IReadOnlyDictionary<string, DriveVerdict> verdicts) => verdicts[main.Id].Verdict switch
+    {
+        TorqueVerdict.Stop => Cause.DriveCannotClose,
+        TorqueVerdict.Unknown => Cause.DriveUnproven,
+        _ => MountingVerdict.Holds(plan, main.Id) ? null : Cause.DriveCannotClose,
+    };
+
+    private Cause? PumpRunsOn(MainValve main, List<Finding> told)
+    {
+        if (plan.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
+        {
+            return null;
+        }
+
+        if (!plan.IsBehind(main.Id, pump.AfterMainId))
+        {
+            told.Add(new Finding
+            {
+                Code = "pump-against-shut-valve",
+                Severity = Severity.Caution,
+                Stage = Stage.Main,
+                Where = "/supply/pump/stopsOnClosing",
+                Why = "The pump is not known to stop when the valve closes: it would run against a shut valve.",
+                Remedy = "See that its pressure switch stops it, or have it switched off with the valve.",
+                Trade = Trade.Electrician,
+            });
+            return null;
+        }
+
+        told.Add(new Finding
+        {
+            Code = "pump-not-stopped",
+            Severity = Severity.Stop,
+            Stage = Stage.Main,
+            Where = "/supply/pump/stopsOnClosing",
+            Why = "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
+            Remedy = "Have the pump switched off with the valve; electrical wiring is an electrician's work.",
+            Trade = Trade.Electrician,
+        });
+        return Cause.PumpRunsOn;
+    }
+
+    private static int IndexOf(IReadOnlyList<string> ids, string id)
+    {
+        for (int i = 0; i < ids.Count; i++)
+        {
+            if (ids[i] == id)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+}

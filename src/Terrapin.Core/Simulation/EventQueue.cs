@@ -1,0 +1,43 @@
+namespace Terrapin.Core.Simulation;
+
+internal enum WorldEvent
+{
+    LeakStarts,
+    LeakEnds,
+    ModeChanges,
+    Wiped,
+
+    /// <summary>A sensor's contacts have been wet, or dry, long enough for its message.</summary>
+    SensorSpeaks,
+    HubHears,
+    RuleIsDue,
+    ValveMoves,
+    ValveStands,
+}
+
+/// <summary>Something that will happen.</summary>
+/// <param name="Index">Of the leak, sensor, valve or mode.</param>
+/// <param name="IsWet">What a sensor says.</param>
+/// <param name="DelayS">From a sensor's message to the hub, s.</param>
+/// <param name="Stamp">A later one of its kind makes an earlier one void.</param>
+internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0);
+
+/// <summary>What will happen, the earliest first; of one time in the order in which it was put in.</summary>
+internal sealed class EventQueue
+{
+    private readonly PriorityQueue<Coming, (double TimeS, int Order)> queue = new();
+    private int order;
+
+    /// <summary>Infinite while nothing is coming.</summary>
+    public double NextS => queue.TryPeek(out _, out (double TimeS, int Order) at) ? at.TimeS : double.PositiveInfinity;
+
+    public void Add(double timeS, Coming coming)
+    {
+        if (double.IsFinite(timeS))
+        {
+            queue.Enqueue(coming, (timeS, order++));
+        }
+    }
+
+    public Coming Take() => queue.Dequeue();
+}

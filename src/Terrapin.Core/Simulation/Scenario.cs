@@ -1,0 +1,68 @@
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rules;
+using Terrapin.Core.Supply;
+
+namespace Terrapin.Core.Simulation;
+
+/// <summary>A stop valve with its drive, as plain numbers.</summary>
+/// <param name="StartS">From the command to the first movement, s.</param>
+/// <param name="StrokeS">Of the full quarter turn, s.</param>
+/// <param name="EndAngleDeg">Where the handle stops, degrees from open.</param>
+/// <param name="Moves">Whether its drive can be counted on to turn it.</param>
+/// <param name="PassesM3PerS">What it lets through when it is shut, m³/s.</param>
+public readonly record struct SimulatedValve(double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS);
+
+/// <summary>When a sensor gets wet by one water, and tells.</summary>
+/// <param name="Sensor">Index in the rule program.</param>
+/// <param name="TripM3">Out of the leak when the contacts are wet, m³.</param>
+/// <param name="ResponseS">From wet contacts to the radio message, s.</param>
+/// <param name="RadioS">From the message to the hub, s.</param>
+/// <param name="DryingS">From the last water wiped up round it to its message that it is dry, s.</param>
+public readonly record struct SimulatedSensor(int Sensor, double TripM3, double ResponseS, double RadioS, double DryingS);
+
+/// <summary>Somewhere that water runs out: a leak, or a tap that somebody opens.</summary>
+public sealed record SimulatedLeak
+{
+    public required LeakFlow Flow { get; init; }
+
+    /// <summary>For each stop valve on its way the index of the simulated valve; −1: it stands open.</summary>
+    public required IReadOnlyList<int> Valves { get; init; }
+
+    /// <summary>Kept by whoever runs one leak several times; <see langword="null"/>: nothing is kept.</summary>
+    public TurningFlows? Kept { get; init; }
+
+    /// <summary>The sensors that its water comes to; none for a tap, whose water runs off.</summary>
+    public IReadOnlyList<SimulatedSensor> Sensors { get; init; } = [];
+
+    /// <summary>The most there is to run out, m³.</summary>
+    public double HoldsM3 { get; init; } = double.PositiveInfinity;
+
+    /// <summary>s.</summary>
+    public double StartsS { get; init; }
+
+    /// <summary>When somebody turns it off, s.</summary>
+    public double EndsS { get; init; } = double.PositiveInfinity;
+}
+
+/// <summary>All that one run of the simulator needs. Nothing in it is unknown any more: each run is one end of what is not measured.</summary>
+public sealed record Scenario
+{
+    /// <summary><see langword="null"/>: there is no hub, and nobody hears the sensors.</summary>
+    public RuleProgram? Program { get; init; }
+
+    /// <summary>From a message to the command, s.</summary>
+    public double HubS { get; init; }
+
+    public required IReadOnlyList<SimulatedValve> Valves { get; init; }
+
+    public required IReadOnlyList<SimulatedLeak> Leaks { get; init; }
+
+    /// <summary>Who is home at the start.</summary>
+    public required Mode Mode { get; init; }
+
+    /// <summary>Who is home from when on, s.</summary>
+    public IReadOnlyList<(double AtS, Mode Mode)> ModeChanges { get; init; } = [];
+
+    /// <summary>When somebody wipes up the water of a leak, s.</summary>
+    public IReadOnlyList<(double AtS, int Leak)> Wipes { get; init; } = [];
+}

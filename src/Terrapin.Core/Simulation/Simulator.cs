@@ -1,0 +1,316 @@
+using Terrapin.Core.Plans;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Simulation;
+
+/// <summary>
+/// Runs a scenario from its start until nothing more happens, from event to event: water comes to sensors, sensors speak, the
+/// hub runs its rules, whatever orders a closing closes what it names, and the flows follow the valves.
+/// </summary>
+public sealed class Simulator
+{
+    private readonly Scenario scenario;
+    private readonly World world;
+    private readonly EventQueue queue = new();
+    private readonly List<TraceEntry> entries = [];
+    private readonly List<TracePoint> curve = [];
+    private readonly bool[] ordered;
+
+    /// <summary>For each leak its sensors, and what was out of it when its water was last wiped up.</summary>
+    private readonly Contact[][] contacts;
+    private readonly double[] marksM3;
+    private readonly Listener[] listeners;
+
+    private readonly int[] rules;
+    private readonly RuleOrder[] orders;
+    private long rulesMs;
+    private int due;
+
+    private Simulator(Scenario scenario)
+    {
+        this.scenario = scenario;
+        world = new World(scenario);
+        ordered = new bool[scenario.Valves.Count];
+        contacts = [.. scenario.Leaks.Select(l => l.Sensors.Select(s => new Contact(s)).ToArray())];
+        marksM3 = new double[scenario.Leaks.Count];
+        listeners = new Listener[1 + scenario.Leaks.SelectMany(l => l.Sensors).Select(s => s.Sensor).DefaultIfEmpty(-1).Max()];
+        rules = scenario.Program?.Quiet(scenario.Mode).Words.ToArray() ?? [];
+        orders = new RuleOrder[scenario.Program?.MostOrders ?? 0];
+    }
+
+    /// <summary>Runs a scenario: times to a millisecond of the hub's clock, volumes to 0.1 % while a valve turns and exact otherwise.</summary>
+    /// <param name="scenario">Its valves are those that its program was compiled with, in the same order.</param>
+    public static Trace Run(Scenario scenario) => new Simulator(scenario).Run();
+
+    private Trace Run()
+    {
+        for (int i = 0; i < scenario.Leaks.Count; i++)
+        {
+            queue.Add(scenario.Leaks[i].StartsS, new Coming(WorldEvent.LeakStarts, i));
+            queue.Add(scenario.Leaks[i].EndsS, new Coming(WorldEvent.LeakEnds, i));
+        }
+
+        foreach ((double atS, Mode mode) in scenario.ModeChanges)
+        {
+            queue.Add(atS, new Coming(WorldEvent.ModeChanges, (int)mode));
+        }
+
+        foreach ((double atS, int leak) in scenario.Wipes)
+        {
+            queue.Add(atS, new Coming(WorldEvent.Wiped, leak));
+        }
+
+        while (Advance())
+        {
+            while (queue.NextS <= world.TimeS)
+            {
+                Happens(queue.Take());
+            }
+        }
+
+        return new Trace(entries, curve, world.Flows().ToArray());
+    }
+
+    /// <summary>Lets time pass to what happens next.</summary>
+    /// <returns>Whether there is anything.</returns>
+    private bool Advance()
+    {
+        double untilS = queue.NextS;
+        bool isTurning = world.IsTurning;
+        bool anyMark = false;
+        for (int i = 0; i < marksM3.Length; i++)
+        {
+            marksM3[i] = world.Runs(i) ? NextMarkM3(i) : double.PositiveInfinity;
+            anyMark |= !isTurning && double.IsFinite(marksM3[i]) && world.Flows()[i] > 0;
+        }
+
+        if (double.IsInfinity(untilS) && !isTurning && !anyMark)
+        {
+            return false;
+        }
+
+        int leak = world.Pass(untilS, marksM3);
+        if (isTurning)
+        {
+            AddPoint();
+        }
+
+        if (leak >= 0)
+        {
+            Reaches(leak);
+        }
+
+        return true;
+    }
+
+    private double NextMarkM3(int leak)
+    {
+        double next = scenario.Leaks[leak].HoldsM3;
+        foreach (Contact contact in contacts[leak])
+        {
+            if (!contact.IsWet)
+            {
+                next = Math.Min(next, contact.WipedM3 + contact.Sensor.TripM3);
+            }
+        }
+
+        return next;
+    }
+
+    private void Reaches(int leak)
+    {
+        double outM3 = world.OutM3[leak];
+        foreach (Contact contact in contacts[leak])
+        {
+            if (!contact.IsWet && outM3 >= contact.WipedM3 + contact.Sensor.TripM3)
+            {
+                contact.IsWet = true;
+                if (listeners[contact.Sensor.Sensor].Waters++ == 0)
+                {
+                    Speaks(contact.Sensor, isWet: true, contact.Sensor.ResponseS);
+                }
+            }
+        }
+
+        if (outM3 >= scenario.Leaks[leak].HoldsM3)
+        {
+            Ends(leak);
+        }
+    }
+
+    private void Speaks(SimulatedSensor sensor, bool isWet, double afterS) =>
+        queue.Add(world.TimeS + afterS, new Coming(WorldEvent.SensorSpeaks, sensor.Sensor, isWet, sensor.RadioS, ++listeners[sensor.Sensor].Stamp));
+
+    private void Happens(Coming coming)
+    {
+        switch (coming.Kind)
+        {
+            case WorldEvent.LeakStarts:
+                world.Start(coming.Index);
+                AddPoint();
+                Add(TraceKind.LeakStarts, leak: coming.Index);
+                break;
+            case WorldEvent.LeakEnds:
+                Ends(coming.Index);
+                break;
+            case WorldEvent.ModeChanges:
+                Add(TraceKind.ModeChanges);
+                StepRules(RuleEvent.Becomes((Mode)coming.Index));
+                break;
+            case WorldEvent.Wiped:
+                Wipe(coming.Index);
+                break;
+            case WorldEvent.SensorSpeaks:
+                Hears(coming);
+                break;
+            case WorldEvent.HubHears:
+                Add(TraceKind.HubKnows, sensor: coming.Index);
+                StepRules(coming.IsWet ? RuleEvent.Wet(coming.Index) : RuleEvent.Dry(coming.Index));
+                break;
+            case WorldEvent.RuleIsDue when coming.Stamp == due:
+                StepRules(RuleEvent.TimePassed);
+                break;
+            case WorldEvent.ValveMoves:
+                AddPoint();
+                Add(TraceKind.ValveMoves, valve: coming.Index);
+                world.Move(coming.Index);
+                queue.Add(world.StandsS(coming.Index), new Coming(WorldEvent.ValveStands, coming.Index));
+                break;
+            case WorldEvent.ValveStands:
+                Add(TraceKind.ValveStands, valve: coming.Index);
+                break;
+        }
+    }
+
+    private void Ends(int leak)
+    {
+        if (world.Runs(leak))
+        {
+            world.End(leak);
+            AddPoint();
+            Add(TraceKind.LeakEnds, leak: leak);
+        }
+    }
+
+    /// <summary>A sensor is dry when the last water round it is wiped up: a rope not before it is dry all along.</summary>
+    private void Wipe(int leak)
+    {
+        Add(TraceKind.Wiped, leak: leak);
+        foreach (Contact contact in contacts[leak])
+        {
+            contact.WipedM3 = world.OutM3[leak];
+            if (contact.IsWet)
+            {
+                contact.IsWet = false;
+                if (--listeners[contact.Sensor.Sensor].Waters == 0)
+                {
+                    Speaks(contact.Sensor, isWet: false, contact.Sensor.DryingS);
+                }
+            }
+        }
+    }
+
+    /// <summary>It speaks when what it says is new, and still true.</summary>
+    private void Hears(Coming coming)
+    {
+        ref Listener listener = ref listeners[coming.Index];
+        if (coming.Stamp != listener.Stamp || coming.IsWet == listener.SaysWet)
+        {
+            return;
+        }
+
+        listener.SaysWet = coming.IsWet;
+        Add(coming.IsWet ? TraceKind.SensorWet : TraceKind.SensorDry, sensor: coming.Index);
+        if (scenario.Program is not null)
+        {
+            queue.Add(world.TimeS + coming.DelayS, coming with { Kind = WorldEvent.HubHears });
+        }
+    }
+
+    private void StepRules(RuleEvent happened)
+    {
+        if (scenario.Program is not { } program)
+        {
+            return;
+        }
+
+        // The hub's clock counts whole milliseconds, and never before the time.
+        long nowMs = Math.Max(rulesMs, (long)Math.Ceiling((world.TimeS * 1000) - 1e-6));
+        RuleStep step = program.Step(rules, (int)Math.Min(nowMs - rulesMs, int.MaxValue), happened, rules, orders);
+        rulesMs = nowMs;
+        foreach (RuleOrder order in orders.AsSpan(0, step.Orders))
+        {
+            if (order.Kind == RuleOrderKind.Tell)
+            {
+                Add(TraceKind.Told, sensor: order.Sensor, rule: order.Rule);
+            }
+            else
+            {
+                Close(program.Closes(order.Rule), order);
+            }
+        }
+
+        due++;
+        if (step.NextMs is { } nextMs)
+        {
+            queue.Add((nowMs + nextMs) / 1000.0, new Coming(WorldEvent.RuleIsDue, Stamp: due));
+        }
+    }
+
+    private void Close(ulong valves, RuleOrder order)
+    {
+        if (scenario.Valves.Count == 0)
+        {
+            Add(TraceKind.ClosingOrdered, sensor: order.Sensor, rule: order.Rule);
+        }
+
+        for (int valve = 0; valve < scenario.Valves.Count; valve++)
+        {
+            if ((valves & (1ul << valve)) == 0 || ordered[valve])
+            {
+                continue;
+            }
+
+            ordered[valve] = true;
+            Add(TraceKind.ClosingOrdered, sensor: order.Sensor, rule: order.Rule, valve: valve);
+            if (scenario.Valves[valve].Moves)
+            {
+                queue.Add(world.TimeS + scenario.HubS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve));
+            }
+        }
+    }
+
+    private void AddPoint() => curve.Add(new TracePoint(world.TimeS, [.. world.OutM3]));
+
+    private void Add(TraceKind kind, int leak = -1, int sensor = -1, int rule = -1, int valve = -1)
+    {
+        double outM3 = 0;
+        foreach (double one in world.OutM3)
+        {
+            outM3 += one;
+        }
+
+        entries.Add(new TraceEntry(world.TimeS, kind, outM3, leak, sensor, rule, valve));
+    }
+
+    /// <summary>One sensor and the water of one leak.</summary>
+    private sealed class Contact(SimulatedSensor sensor)
+    {
+        public SimulatedSensor Sensor { get; } = sensor;
+
+        public bool IsWet { get; set; }
+
+        /// <summary>Out of the leak when it was last wiped up, m³.</summary>
+        public double WipedM3 { get; set; }
+    }
+
+    /// <summary>What one sensor knows of all the waters that come to it.</summary>
+    private struct Listener
+    {
+        public int Waters;
+        public bool SaysWet;
+
+        /// <summary>Of its last message: one that is still under way and older is void.</summary>
+        public int Stamp;
+    }
+}

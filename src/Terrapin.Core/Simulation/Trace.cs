@@ -1,0 +1,37 @@
+namespace Terrapin.Core.Simulation;
+
+public enum TraceKind
+{
+    LeakStarts,
+
+    /// <summary>Somebody has turned it off, or all that there was is out.</summary>
+    LeakEnds,
+    SensorWet,
+    SensorDry,
+    HubKnows,
+    Told,
+
+    /// <summary>Once a valve: it does not turn a second time.</summary>
+    ClosingOrdered,
+    ValveMoves,
+
+    /// <summary>It has shut off, or stands where its drive has left it.</summary>
+    ValveStands,
+    ModeChanges,
+    Wiped,
+}
+
+/// <summary>Something that happened.</summary>
+/// <param name="OutM3">Out of all leaks by then, m³.</param>
+/// <param name="Leak">Index, or −1 where none has a part in it; so are the others.</param>
+public readonly record struct TraceEntry(double TimeS, TraceKind Kind, double OutM3, int Leak = -1, int Sensor = -1, int Rule = -1, int Valve = -1);
+
+/// <summary>A point of the running totals.</summary>
+/// <param name="OutM3">Out of each leak by then, m³.</param>
+public readonly record struct TracePoint(double TimeS, double[] OutM3);
+
+/// <summary>What a run of the simulator gave. What the screens show are projections of it.</summary>
+/// <param name="Entries">In the order of time.</param>
+/// <param name="Curve">From 0 to the last time at which a flow changed.</param>
+/// <param name="EndM3PerS">What still runs out of each leak when nothing more happens, m³/s.</param>
+public sealed record Trace(IReadOnlyList<TraceEntry> Entries, IReadOnlyList<TracePoint> Curve, double[] EndM3PerS);
