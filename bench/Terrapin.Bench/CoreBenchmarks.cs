@@ -41,11 +41,11 @@ public class CoreBenchmarks
 
     public CoreBenchmarks()
     {
-        Plan twelveByTen = NewSite.Named("Hall") with
+        Plan twelveByTen = NewSite.Named("Hall").WithBuilding(b => b with
         {
             Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
             Rooms = [new Room { Id = "hall", Name = "Hall", FinishId = "matt-tile", StoreyId = "ground", Leaks = [], Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 12, WidthM = 10 }] }],
-        };
+        });
         hall = FloorRaster.Of(twelveByTen);
         hallGround = new Ground(twelveByTen, hall, GroundGuess.Lower);
     }
@@ -55,16 +55,16 @@ public class CoreBenchmarks
     {
         json = DemoPlan.Read();
         plan = PlanJson.Read(json);
-        leakId = plan.Rooms.SelectMany(r => r.Leaks).First().Id;
-        program = RuleProgram.Compile(plan.Rules, [.. plan.Sensors.Select(s => s.Id)], [.. plan.Mains.Where(m => m.Drive is not null).Select(m => m.Id)]);
+        leakId = plan.Building.Rooms.SelectMany(r => r.Leaks).First().Id;
+        program = RuleProgram.Compile(plan.Installation.Rules, [.. plan.Installation.Sensors.Select(s => s.Id)], [.. plan.Installation.Drives.Select(d => d.StopValveId)]);
         state = program.Quiet(Mode.Home).Words.ToArray();
         orders = new RuleOrder[program.MostOrders];
         var random = new Random(1);
         story = [.. Enumerable.Range(0, StoryLength).Select(_ => random.Next(20) switch
         {
             0 => RuleEvent.Becomes((Mode)random.Next(4)),
-            < 11 => RuleEvent.Wet(random.Next(plan.Sensors.Count)),
-            _ => RuleEvent.Dry(random.Next(plan.Sensors.Count)),
+            < 11 => RuleEvent.Wet(random.Next(plan.Installation.Sensors.Count)),
+            _ => RuleEvent.Dry(random.Next(plan.Installation.Sensors.Count)),
         })];
         hose = new Scenario
         {
@@ -102,7 +102,7 @@ public class CoreBenchmarks
     public Assessment AssessDemo() => Assessor.Assess(plan);
 
     [Benchmark]
-    public IReadOnlyList<RankedDrive> RankDrives() => DriveRanking.Of(plan, plan.Mains[0].Id);
+    public IReadOnlyList<RankedDrive> RankDrives() => DriveRanking.Of(plan, plan.Building.StopValves[0].Id);
 
     [Benchmark]
     public FloorField OneField() =>
@@ -114,12 +114,12 @@ public class CoreBenchmarks
 
     [Benchmark]
     public Assessment AssessDemoAfterASensorMoved() =>
-        Assessor.Assess(plan with { Sensors = [.. plan.Sensors.Select((s, i) => i == 0 ? s with { At = new FloorPoint { AcrossM = 9.1, DownM = 3.1 } } : s)] }, floors);
+        Assessor.Assess(plan.WithInstallation(i => i with { Sensors = [.. plan.Installation.Sensors.Select((s, i) => i == 0 ? s with { At = new FloorPoint { AcrossM = 9.1, DownM = 3.1 } } : s)] }), floors);
 
     /// <summary>From nothing, on fields that are kept.</summary>
     [Benchmark]
     public PlacementStep TenSensorsPlaced() =>
-        PlacementAdvice.Of(plan with { Sensors = [], Rules = [], Options = [] }, new PlacementRequest { MostSensors = 10, SpecIds = ["s4", "c3"] }, floors).Last();
+        PlacementAdvice.Of(plan.WithInstallation(i => i with { Sensors = [], Rules = [] }) with { Options = [] }, new PlacementRequest { MostSensors = 10, SpecIds = ["s4", "c3"] }, floors).Last();
 
     [Benchmark]
     public Plan ReadDemo() => PlanJson.Read(json);

@@ -11,8 +11,8 @@ public sealed record Assessment
     /// <summary>What must be done first.</summary>
     public required IReadOnlyList<Finding> Findings { get; init; }
 
-    /// <summary>Each main valve, in the order of the plan.</summary>
-    public required IReadOnlyList<MainAssessment> Mains { get; init; }
+    /// <summary>Each stop valve, in the order of the plan.</summary>
+    public required IReadOnlyList<StopValveAssessment> StopValves { get; init; }
 
     /// <summary>Each leak point in each mode, in the order of the plan.</summary>
     public required IReadOnlyList<LeakOutcome> Leaks { get; init; }
@@ -36,7 +36,7 @@ public sealed record LeakOutcome
     public required Mode Mode { get; init; }
 
     /// <summary>The main that closes for it; <see langword="null"/> where none before it has a drive.</summary>
-    public string? MainId { get; init; }
+    public string? StopValveId { get; init; }
 
     public required Outcome Outcome { get; init; }
 

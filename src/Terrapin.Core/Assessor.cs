@@ -22,20 +22,20 @@ public static class Assessor
     public static Assessment Assess(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         floors ??= new FloorMemory();
-        IReadOnlyList<MainAssessment> mains = MainChoice.Of(plan);
-        var verdicts = mains.ToDictionary(m => m.MainId, m => m.Drive);
+        IReadOnlyList<StopValveAssessment> mains = DriveSiteChoice.Of(plan);
+        var verdicts = mains.ToDictionary(m => m.StopValveId, m => m.Drive);
         var findings = new List<Finding>();
-        foreach (MainAssessment main in mains.Where(m => m.Role != MainRole.HandValve))
+        foreach (StopValveAssessment main in mains.Where(m => m.Role != StopValveRole.HandValve))
         {
             findings.AddRange(main.Drive.Findings);
-            findings.AddRange(MountingVerdict.Of(plan, main.MainId));
+            findings.AddRange(MountingVerdict.Of(plan, main.StopValveId));
         }
 
         findings.AddRange(RuleFindings.Of(plan));
         findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
-        (int Room, int Leak)[] places = [.. plan.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
+        (int Room, int Leak)[] places = [.. plan.Building.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
         var controls = Controls.Of(plan);
         var rehearsals = new LeakRehearsal[places.Length];
         Work.InParallel(places.Length, cancel, i => rehearsals[i] = new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, controls, floors, cancel));
@@ -43,7 +43,7 @@ public static class Assessor
         {
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
-            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.LikelyMainId)));
+            leaks.AddRange(Modes.Select(mode => Shorten(rehearsal.In(mode), rehearsal.LikelyStopValveId)));
         }
 
         // Once there is a leak it is told with its litres.
@@ -56,15 +56,15 @@ public static class Assessor
         findings.AddRange(IdleSensors.Of(plan, trips));
         findings.AddRange(PlaceFindings.Of(plan));
 
-        HashSet<string> beyond = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is null).Select(l => l.Id)];
+        HashSet<string> beyond = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is null).Select(l => l.Id)];
         LeakOutcome[] stoppable = [.. leaks.Where(l => !beyond.Contains(l.LeakId))];
-        List<Finding> sorted = [.. AlikeFindings.Merge(findings.DistinctBy(f => (f.Code, f.Where, f.Why)).Select(f => AlikeFindings.NameMain(plan, f)))
+        List<Finding> sorted = [.. AlikeFindings.Merge(findings.DistinctBy(f => (f.Code, f.Where, f.Why)).Select(f => AlikeFindings.NameStopValve(plan, f)))
             .OrderByDescending(f => f.Severity)
             .ThenBy(f => f.Stage)];
         return new Assessment
         {
             Findings = sorted,
-            Mains = mains,
+            StopValves = mains,
             Leaks = leaks,
             Trips = trips,
             SensorLives = SensorLife.Of(plan),
@@ -74,7 +74,7 @@ public static class Assessor
                 Worst = stoppable.Length == 0 ? null : stoppable.MaxBy(l => l, Comparer<LeakOutcome>.Create(Compare)),
                 NotStopped = [.. stoppable.Where(l => l.Endless).Select(l => l.LeakId).Distinct()],
                 BeyondValves = [.. beyond],
-                TorqueRatio = mains.Where(m => m.Role == MainRole.Driven).Min(m => m.Drive.Ratio),
+                TorqueRatio = mains.Where(m => m.Role == StopValveRole.Driven).Min(m => m.Drive.Ratio),
                 Price = SitePrice.Of(plan),
                 Stops = sorted.Count(f => f.Severity == Severity.Stop),
                 Cautions = sorted.Count(f => f.Severity == Severity.Caution),
@@ -86,11 +86,11 @@ public static class Assessor
     private static readonly HashSet<string> MeasurementCodes =
         ["not-measured", "supply-not-tested", "closes-fully-unknown", "distance-unknown", "position-unknown", "torque-unknown", "torque-estimated"];
 
-    private static LeakOutcome Shorten(Rehearsed rehearsed, string? likelyMainId) => new()
+    private static LeakOutcome Shorten(Rehearsed rehearsed, string? likelyStopValveId) => new()
     {
         LeakId = rehearsed.LeakId,
         Mode = rehearsed.Mode,
-        MainId = rehearsed.MainId ?? likelyMainId,
+        StopValveId = rehearsed.StopValveId ?? likelyStopValveId,
         Outcome = rehearsed.Outcome,
         Cause = rehearsed.Cause,
         EscapeM3 = rehearsed.EscapeM3,

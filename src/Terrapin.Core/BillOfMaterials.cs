@@ -49,7 +49,7 @@ public static class BillOfMaterials
     /// <summary>The plan as it stands first, then its options in their order.</summary>
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<Bill> Of(Plan plan) =>
-        [Of(plan, null, "As it stands"), .. plan.Options.Select(o => Of(o.In(plan), o.Id, o.Name))];
+        [Of(plan, null, "As it stands"), .. plan.Options.Select(o => Of(plan.With(o.Installation), o.Id, o.Name))];
 
     private static Bill Of(Plan plan, string? optionId, string name)
     {
@@ -69,12 +69,12 @@ public static class BillOfMaterials
 
     private static IReadOnlyList<BillLine> Lines(Plan plan)
     {
-        var drives = plan.Mains.Where(m => m.Drive is not null).Select(m => (Spec: plan.SpecOf(m.Drive!), For: m.Name)).GroupBy(d => d.Spec);
-        var sensors = plan.Sensors.Select(s => (Spec: plan.SpecOf(s), For: s.Name)).GroupBy(s => s.Spec);
+        var drives = plan.Installation.Drives.Select(d => (Spec: plan.SpecOf(d), For: plan.StopValve(d.StopValveId).Name)).GroupBy(d => d.Spec);
+        var sensors = plan.Installation.Sensors.Select(s => (Spec: plan.SpecOf(s), For: s.Name)).GroupBy(s => s.Spec);
         return
         [
             .. drives.Select(g => Line(DeviceKind.Drive, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(d => d.For)])),
-            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.HubId).Select(h => Line(DeviceKind.Hub, h.Id, h.Name, h.Price, [plan.Site.Name])),
+            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.Installation.HubId).Select(h => Line(DeviceKind.Hub, h.Id, h.Name, h.Price, [plan.Site.Name])),
             .. sensors.OrderBy(g => g.Key.Name, StringComparer.Ordinal).Select(g => Line(DeviceKind.Sensor, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(s => s.For)])),
         ];
     }

@@ -9,12 +9,12 @@ internal static class IdleSensors
 {
     public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<SensorTrip> trips)
     {
-        var found = new FindingCollector(Stage.Sensors, "/sensors");
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        var found = new FindingCollector(Stage.Sensors, "/installation/sensors");
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            Sensor sensor = plan.Sensors[i];
+            Sensor sensor = plan.Installation.Sensors[i];
             bool drawn = sensor.At is not null || sensor.Path.Count > 1;
-            bool hasLeaks = plan.Rooms.SelectMany(r => r.Leaks).Any(l => l.At is not null);
+            bool hasLeaks = plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.At is not null);
             if (!drawn || !hasLeaks)
             {
                 continue;

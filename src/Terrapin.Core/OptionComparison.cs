@@ -33,7 +33,7 @@ public static class OptionComparison
     public static IReadOnlyList<OptionAssessment> Of(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         floors ??= new FloorMemory();
-        return [Assess(plan, null, "As it stands", floors, cancel), .. plan.Options.Select(o => Assess(o.In(plan), o.Id, o.Name, floors, cancel))];
+        return [Assess(plan, null, "As it stands", floors, cancel), .. plan.Options.Select(o => Assess(plan.With(o.Installation), o.Id, o.Name, floors, cancel))];
     }
 
     private static OptionAssessment Assess(Plan plan, string? id, string name, FloorMemory floors, CancellationToken cancel)
@@ -44,8 +44,8 @@ public static class OptionComparison
             OptionId = id,
             Name = name,
             Tally = assessment.Tally,
-            Drives = [.. plan.Mains.Where(m => m.Drive is not null).Select(m => plan.SpecOf(m.Drive!).Name)],
-            Sensors = plan.Sensors.Count,
+            Drives = [.. plan.Installation.Drives.Select(d => plan.SpecOf(d).Name)],
+            Sensors = plan.Installation.Sensors.Count,
             Leaks = [.. assessment.Leaks.GroupBy(l => l.LeakId).Select(g => g.Aggregate(Assessor.Worse))],
         };
     }

@@ -109,15 +109,15 @@ public static class PlacementAdvice
 
         for (int i = 0; i < request.BarredRoomIds.Count; i++)
         {
-            if (plan.Rooms.All(r => r.Id != request.BarredRoomIds[i]))
+            if (plan.Building.Rooms.All(r => r.Id != request.BarredRoomIds[i]))
             {
                 faults.Add(PlanReferences.Nowhere($"/request/barredRoomIds/{i}", "room", request.BarredRoomIds[i]));
             }
         }
 
-        if (!plan.Rooms.Any(r => r.StoreyId is not null && r.Leaks.Any(l => l.At is not null)))
+        if (!plan.Building.Rooms.Any(r => r.StoreyId is not null && r.Leaks.Any(l => l.At is not null)))
         {
-            faults.Add(new Fault("/plan/rooms", "No leak point is drawn on a floor. Put at least one on the drawing of its room."));
+            faults.Add(new Fault("/plan/building/rooms", "No leak point is drawn on a floor. Put at least one on the drawing of its room."));
         }
 
         if (faults.Count > 0)
@@ -133,9 +133,9 @@ public static class PlacementAdvice
 
     private static HeardLeak[] Leaks(Plan plan, PlacementRequest request, FloorMemory floors, CancellationToken cancel)
     {
-        (int Room, int Leak)[] drawn = [.. Enumerable.Range(0, plan.Rooms.Count)
-            .SelectMany(r => Enumerable.Range(0, plan.Rooms[r].Leaks.Count).Select(l => (r, l)))
-            .Where(at => plan.Rooms[at.r].Leaks[at.l].At is not null)];
+        (int Room, int Leak)[] drawn = [.. Enumerable.Range(0, plan.Building.Rooms.Count)
+            .SelectMany(r => Enumerable.Range(0, plan.Building.Rooms[r].Leaks.Count).Select(l => (r, l)))
+            .Where(at => plan.Building.Rooms[at.r].Leaks[at.l].At is not null)];
         SensorSpec[] specs = [.. plan.Catalogue.Sensors.Where(s => request.SpecIds.Contains(s.Id))];
         var heard = new HeardLeak?[drawn.Length];
         Work.InParallel(drawn.Length, cancel, i => heard[i] = Heard(plan, specs, LeakWater.OnFloors(plan, drawn[i].Room, drawn[i].Leak, floors, cancel)));
@@ -149,8 +149,8 @@ public static class PlacementAdvice
             return null;
         }
 
-        Room room = plan.Rooms[water.RoomIndex];
-        double heard = plan.Sensors.Where(onFloor.Hears)
+        Room room = plan.Building.Rooms[water.RoomIndex];
+        double heard = plan.Installation.Sensors.Where(onFloor.Hears)
             .Select(s => (Sensor: s, Spec: plan.SpecOf(s)))
             .Select(s => onFloor.TripOf(s.Sensor, s.Spec.Kind, GapM(s.Spec) + (s.Sensor.ProbeHeightM ?? 0)).OutM3.HighM3)
             .DefaultIfEmpty(double.PositiveInfinity)
@@ -213,7 +213,7 @@ public static class PlacementAdvice
                     continue;
                 }
 
-                Room room = plan.Rooms[raster.Room[cell]];
+                Room room = plan.Building.Rooms[raster.Room[cell]];
                 (double across, double down) = sheet.MiddleOf(cell);
                 bool barred = request.BarredRoomIds.Contains(room.Id)
                     || room.Zones.Any(z => z.Area.Holds(across, down) && (z.Kind == ZoneKind.KeepClear || (z.Kind == ZoneKind.Mopped && !request.MoppedToo) || (z.Kind == ZoneKind.Splashed && !request.SplashedToo)))

@@ -14,9 +14,9 @@ public sealed record SitePrice(double Amount, string? Currency, int Unpriced)
     {
         PriceFigure?[] prices =
         [
-            .. plan.Mains.Where(m => m.Drive is not null).Select(m => plan.SpecOf(m.Drive!).Price),
-            .. plan.Sensors.Select(s => plan.SpecOf(s).Price),
-            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.HubId).Select(h => h.Price),
+            .. plan.Installation.Drives.Select(d => plan.SpecOf(d).Price),
+            .. plan.Installation.Sensors.Select(s => plan.SpecOf(s).Price),
+            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.Installation.HubId).Select(h => h.Price),
         ];
         return new SitePrice(prices.Sum(p => p?.Amount ?? 0), plan.Catalogue.Currency, prices.Count(p => p is null));
     }

@@ -8,31 +8,31 @@ namespace Terrapin.Core;
 internal static class StageStates
 {
     /// <summary>A stage is done when somebody has answered what it asks; silence is no answer.</summary>
-    public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<MainAssessment> mains, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
+    public static IReadOnlyList<StageStatus> Of(Plan plan, IReadOnlyList<StopValveAssessment> mains, IReadOnlyList<Finding> findings, IReadOnlyList<LeakOutcome> leaks)
     {
-        MainAssessment[] driven = [.. mains.Where(m => m.Role != MainRole.HandValve)];
+        StopValveAssessment[] driven = [.. mains.Where(m => m.Role != StopValveRole.HandValve)];
         return
         [
-            State(Stage.Main, IsBlank(plan), driven.All(m => LookedRound(plan.Main(m.MainId))), findings),
-            State(Stage.Drive, plan.Mains.All(m => m.Drive is null), driven.All(m => IsMounted(m, plan.Main(m.MainId).Drive)), findings),
-            State(Stage.Rooms, plan.Rooms.Count == 0, plan.Rooms.All(r => r.NoLeakPoints || r.Leaks.Count > 0), findings),
-            State(Stage.Sensors, plan.Sensors.Count == 0, plan.Rooms.Any(r => r.Leaks.Count > 0), findings),
-            State(Stage.Rules, plan.Rules.Count == 0 && plan.HubId is null, plan.Sensors.Count > 0, findings),
+            State(Stage.Main, IsBlank(plan), driven.All(m => LookedRound(plan.StopValve(m.StopValveId))), findings),
+            State(Stage.Drive, plan.Installation.Drives.Count == 0, driven.All(m => IsMounted(m, plan.DriveOn(m.StopValveId))), findings),
+            State(Stage.Rooms, plan.Building.Rooms.Count == 0, plan.Building.Rooms.All(r => r.NoLeakPoints || r.Leaks.Count > 0), findings),
+            State(Stage.Sensors, plan.Installation.Sensors.Count == 0, plan.Building.Rooms.Any(r => r.Leaks.Count > 0), findings),
+            State(Stage.Rules, plan.Installation.Rules.Count == 0 && plan.Installation.HubId is null, plan.Installation.Sensors.Count > 0, findings),
             new StageStatus(Stage.Rehearse, Rehearsals(leaks)),
         ];
     }
 
-    private static bool LookedRound(MainValve main) => main.NothingInTheWay || main.Obstacles.Count > 0;
+    private static bool LookedRound(StopValve main) => main.NothingInTheWay || main.Obstacles.Count > 0;
 
     /// <summary>Every step is ticked off, and a stroke was timed on the valve.</summary>
-    private static bool IsMounted(MainAssessment main, FittedDrive? drive) =>
+    private static bool IsMounted(StopValveAssessment main, FittedDrive? drive) =>
         drive is not null && main.Steps.All(s => drive.StepsDone.Contains(s.Id)) && drive.Strokes.Any(s => s is { Stage: not StrokeStage.Bench, DurationS: not null });
 
     private static bool IsBlank(Plan plan)
     {
         Plan blank = NewSite.Named(plan.Site.Name);
-        return plan.Supply == blank.Supply && plan.Pipes.Count == 0 && plan.Mains.Count == 1 && plan.Mains[0].Obstacles.Count == 0
-            && plan.Mains[0] with { Id = blank.Mains[0].Id, Name = blank.Mains[0].Name, Obstacles = blank.Mains[0].Obstacles } == blank.Mains[0];
+        return plan.Building.Supply == blank.Building.Supply && plan.Building.Pipes.Count == 0 && plan.Building.StopValves.Count == 1 && plan.Building.StopValves[0].Obstacles.Count == 0
+            && plan.Building.StopValves[0] with { Id = blank.Building.StopValves[0].Id, Name = blank.Building.StopValves[0].Name, Obstacles = blank.Building.StopValves[0].Obstacles } == blank.Building.StopValves[0];
     }
 
     private static StageStatus State(Stage stage, bool untouched, bool answered, IReadOnlyList<Finding> findings)

@@ -13,12 +13,12 @@ internal static class UncoveredModes
         var found = new FindingCollector(Stage.Rules, "");
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.NoRule))
         {
-            found.Stop("no-rule-in-mode", "rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
+            found.Stop("no-rule-in-mode", "installation/rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
         }
 
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.OnlyTold))
         {
-            found.Caution("only-told-in-mode", "rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
+            found.Caution("only-told-in-mode", "installation/rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
         }
 
         return found.Findings;
@@ -32,7 +32,7 @@ internal static class UncoveredModes
 
     private static string Name(Plan plan, string leakId)
     {
-        Room room = plan.Rooms.First(r => r.Leaks.Any(l => l.Id == leakId));
+        Room room = plan.Building.Rooms.First(r => r.Leaks.Any(l => l.Id == leakId));
         return $"{room.Leaks.First(l => l.Id == leakId).Name}, {room.Name}";
     }
 }

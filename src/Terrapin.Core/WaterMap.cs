@@ -36,13 +36,13 @@ public sealed record WaterMap
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static WaterMap Of(Plan plan, string? leakId, bool worst, FloorMemory floors, CancellationToken cancel = default)
     {
-        (int Room, int Leak)[] drawn = [.. plan.Rooms
+        (int Room, int Leak)[] drawn = [.. plan.Building.Rooms
             .SelectMany((room, r) => room.Leaks.Select((leak, l) => (Room: r, Leak: l, Point: leak)))
-            .Where(p => p.Point.At is not null && plan.Rooms[p.Room].StoreyId is not null && (leakId is null || p.Point.Id == leakId))
+            .Where(p => p.Point.At is not null && plan.Building.Rooms[p.Room].StoreyId is not null && (leakId is null || p.Point.Id == leakId))
             .Select(p => (p.Room, p.Leak))];
         if (leakId is not null && drawn.Length == 0)
         {
-            throw new RefusedException([new Fault("/rooms", $"The leak point \"{leakId}\" is not drawn on a floor. Put it on the drawing of its room first.")]);
+            throw new RefusedException([new Fault("/building/rooms", $"The leak point \"{leakId}\" is not drawn on a floor. Put it on the drawing of its room first.")]);
         }
 
         FloorRaster raster = floors.Of(plan).Raster;
@@ -74,7 +74,7 @@ public sealed record WaterMap
         });
         return new WaterMap
         {
-            LeakIds = [.. drawn.Select(d => plan.Rooms[d.Room].Leaks[d.Leak].Id)],
+            LeakIds = [.. drawn.Select(d => plan.Building.Rooms[d.Room].Leaks[d.Leak].Id)],
             Raster = raster,
             Sheets = [.. raster.Sheets.Select(s => new WaterMapSheet(s, most[s.Offset..s.End], least[s.Offset..s.End], leaks[s.Offset..s.End]))],
             IsExact = isExact,

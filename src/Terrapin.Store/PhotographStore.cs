@@ -3,7 +3,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Terrapin.Store;
 
 /// <summary>A photograph without its picture.</summary>
-public sealed record PhotographSummary(string Id, string? MainId, string Caption, string AddedBy, DateTimeOffset AddedAt, int Width, int Height);
+public sealed record PhotographSummary(string Id, string? StopValveId, string Caption, string AddedBy, DateTimeOffset AddedAt, int Width, int Height);
 
 /// <summary>Photographs of sites.</summary>
 public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
@@ -18,7 +18,7 @@ public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
         await db.Photographs.AsNoTracking().Where(p => p.SiteId == siteId && p.Id == id).Select(p => p.Jpeg).FirstOrDefaultAsync(cancel);
 
     /// <summary>Keeps a photograph; <see langword="null"/> where there is no such site.</summary>
-    public async Task<PhotographSummary?> Add(string siteId, string? mainId, string caption, string author, byte[] jpeg, int width, int height, CancellationToken cancel)
+    public async Task<PhotographSummary?> Add(string siteId, string? stopValveId, string caption, string author, byte[] jpeg, int width, int height, CancellationToken cancel)
     {
         if (!await db.Sites.AnyAsync(s => s.Id == siteId && s.DeletedAt == null, cancel))
         {
@@ -29,7 +29,7 @@ public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
         {
             SiteId = siteId,
             Id = Guid.CreateVersion7().ToString("n"),
-            MainId = mainId,
+            MainId = stopValveId,
             Caption = caption,
             AddedBy = author,
             AddedAt = clock.GetLocalNow(),

@@ -33,8 +33,8 @@ public class AssessorTests
     public void What_is_not_measured_is_a_finding_with_its_place_and_counted()
     {
         Plan plan = House();
-        Assessment assessment = Assessor.Assess(plan with { Supply = new WaterSupply() });
-        Finding finding = Assert.Single(assessment.Findings, f => f.Where == "/supply/staticPressurePa");
+        Assessment assessment = Assessor.Assess(plan.WithBuilding(b => b with { Supply = new WaterSupply() }));
+        Finding finding = Assert.Single(assessment.Findings, f => f.Where == "/building/supply/staticPressurePa");
         Assert.Equal(Severity.Caution, finding.Severity);
         Assert.Equal(1e5, finding.Numbers["from"].Value);
         Assert.Contains(assessment.Findings, f => f.Code == "supply-not-tested");
@@ -45,8 +45,8 @@ public class AssessorTests
     public void An_endless_leak_is_worse_than_any_number()
     {
         Plan plan = House();
-        Room cellar = plan.Rooms[0] with { Id = "cellar", Leaks = [plan.Rooms[0].Leaks[0] with { Id = "drip", Kind = LeakKind.Drip, HoleM = null, FlowM3PerS = 1e-7 }] };
-        Assessment assessment = Assessor.Assess(plan with { Rooms = [plan.Rooms[0], cellar] });
+        Room cellar = plan.Building.Rooms[0] with { Id = "cellar", Leaks = [plan.Building.Rooms[0].Leaks[0] with { Id = "drip", Kind = LeakKind.Drip, HoleM = null, FlowM3PerS = 1e-7 }] };
+        Assessment assessment = Assessor.Assess(plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0], cellar] }));
         Assert.Equal("drip", assessment.Tally.Worst!.LeakId);
         Assert.Equal(["drip"], assessment.Tally.NotStopped);
         Assert.Equal(Outcome.Nothing, assessment.Tally.Worst.Outcome);
@@ -56,14 +56,14 @@ public class AssessorTests
     public void A_mode_that_no_rule_covers_is_a_stop_and_one_that_only_tells_a_caution()
     {
         Plan plan = House();
-        Plan gaps = plan with
+        Plan gaps = plan.WithInstallation(i => i with
         {
             Rules =
             [
-                plan.Rules[0] with { Modes = [Mode.Away, Mode.Asleep] },
-                plan.Rules[0] with { Id = "tell", Modes = [Mode.Home], Action = RuleAction.TellOnly },
+                plan.Installation.Rules[0] with { Modes = [Mode.Away, Mode.Asleep] },
+                plan.Installation.Rules[0] with { Id = "tell", Modes = [Mode.Home], Action = RuleAction.TellOnly },
             ],
-        };
+        });
         IReadOnlyList<Finding> findings = Assessor.Assess(gaps).Findings;
         Assert.Contains("holiday", Assert.Single(findings, f => f.Code == "no-rule-in-mode").Why);
         Assert.Contains("home", Assert.Single(findings, f => f.Code == "only-told-in-mode").Why);
@@ -73,13 +73,13 @@ public class AssessorTests
     public void Drives_are_ranked_by_whether_they_turn_it_then_by_litres()
     {
         Plan plan = House();
-        plan = plan.WithMain(m => m with { Drive = null, PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } });
-        IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).Mains[0].Drives;
+        plan = plan.WithoutDrive().WithStopValve(m => m with { PullToClose = new PullReading { PullN = 85, ArmM = 0.14 } });
+        IReadOnlyList<RankedDrive> drives = Assessor.Assess(plan).StopValves[0].Drives;
         Assert.Equal(["cv-22", "sa-20", "sd-12", "st-16"], drives.Select(d => d.SpecId));
         Assert.All(drives.Skip(2), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
 
-        plan = plan.WithMain(m => m with { Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, Strokes = [Tight(12)] } });
-        RankedDrive saddle = Assessor.Assess(plan).Mains[0].Drives.Single(d => d.SpecId == "sa-20");
+        plan = plan.WithDrive(new FittedDrive { StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, Strokes = [Tight(12)] });
+        RankedDrive saddle = Assessor.Assess(plan).StopValves[0].Drives.Single(d => d.SpecId == "sa-20");
         Assert.Equal(TorqueVerdict.Caution, saddle.Verdict);
         Close(4.81e-3, saddle.StrokeM3!.Value);
     }
@@ -103,8 +103,8 @@ public class AssessorTests
         Plan plan = House();
         Plan broken = code switch
         {
-            "hub-not-chosen" => plan with { HubId = null },
-            "sensor-without-rule" => plan with { Rules = [] },
+            "hub-not-chosen" => plan.WithInstallation(i => i with { HubId = null }),
+            "sensor-without-rule" => plan.WithInstallation(i => i with { Rules = [] }),
             "rule-without-sensor" => plan.WithRule(r => r with { SensorIds = [] }),
             _ => plan.WithRule(r => r with { Modes = [] }),
         };
@@ -115,7 +115,7 @@ public class AssessorTests
     public void Every_number_named_in_a_finding_is_given_with_it()
     {
         Plan plan = House();
-        IEnumerable<Plan> plans = [plan, NewSite.Named("New"), plan.WithMain(m => m with { PullToOpen = null, PullToClose = null }) with { Supply = new WaterSupply() }];
+        IEnumerable<Plan> plans = [plan, NewSite.Named("New"), plan.WithStopValve(m => m with { PullToOpen = null, PullToClose = null }).WithBuilding(b => b with { Supply = new WaterSupply() })];
         foreach (Finding finding in plans.SelectMany(p => Assessor.Assess(p).Findings))
         {
             foreach (System.Text.RegularExpressions.Match match in System.Text.RegularExpressions.Regex.Matches(finding.Why, @"\{(\w+)\}"))

@@ -8,8 +8,8 @@ public class BillOfMaterialsTests
     public void Devices_are_counted_priced_and_added_up()
     {
         Plan plan = Samples.House();
-        Sensor sensor = plan.Sensors[0] with { SpecId = "s4" };
-        plan = plan with { Sensors = [sensor, sensor with { Id = "second", Name = "Second" }], HubId = "k7", Payback = new Payback { Labour = 100 } };
+        Sensor sensor = plan.Installation.Sensors[0] with { SpecId = "s4" };
+        plan = plan.WithInstallation(i => i with { Sensors = [sensor, sensor with { Id = "second", Name = "Second" }], HubId = "k7" }) with { Payback = new Payback { Labour = 100 } };
         Bill bill = Assert.Single(BillOfMaterials.Of(plan));
         Assert.Equal([("sa-20", 1, 290), ("k7", 1, 120), ("s4", 2, 56)], bill.Lines.Select(l => (l.SpecId, l.Quantity, (int)l.Amount!)));
         Assert.Equal([sensor.Name, "Second"], bill.Lines[2].For);
@@ -19,7 +19,7 @@ public class BillOfMaterialsTests
     [Fact]
     public void Payback_comes_from_typed_figures_alone()
     {
-        Bill Of(Payback figures) => BillOfMaterials.Of(Samples.House() with { HubId = null, Sensors = [], Rules = [], Payback = figures })[0];
+        Bill Of(Payback figures) => BillOfMaterials.Of(Samples.House().WithInstallation(i => i with { HubId = null, Sensors = [], Rules = [] }) with { Payback = figures })[0];
         Assert.Equal(new PaybackOutlook(null, null, null, null), Of(new Payback()).Payback);
         PaybackOutlook both = Of(new Payback { AvoidedEvent = 190, RebatePerYear = 50 }).Payback;
         Assert.Equal(new PaybackOutlook(5.8, 290 / 190.0, 100, 2), both);
@@ -39,7 +39,7 @@ public class BillOfMaterialsTests
     public void Each_option_has_a_bill_of_its_own()
     {
         Plan plan = Samples.House();
-        PlanOption bare = PlanOption.Of(plan, "bare", "Bare") with { Drives = [], Sensors = [], Rules = [] };
+        PlanOption bare = new() { Id = "bare", Name = "Bare", Installation = Installation.None with { HubId = plan.Installation.HubId } };
         Bill[] bills = [.. BillOfMaterials.Of(plan with { Options = [bare] })];
         Assert.Equal([null, "bare"], bills.Select(b => b.OptionId));
         Assert.True(bills[1].Total < bills[0].Total);

@@ -22,12 +22,11 @@ internal static class Samples
     public static Plan House()
     {
         Plan blank = NewSite.Named("Worked house");
-        return blank with
+        return blank.WithBuilding(b => b with
         {
-            Supply = new WaterSupply { StaticPressurePa = 3.5e5, FlowTest = new FlowTest { FlowM3PerS = 15 * LitresPerMinute, PressurePa = 3.5e5 } },
-            Mains =
+            StopValves =
             [
-                blank.Mains[0] with
+                blank.Building.StopValves[0] with
                 {
                     Kind = ValveKind.LeverBall,
                     Size = NominalSize.Dn20,
@@ -45,12 +44,12 @@ internal static class Samples
                     UpstreamStop = UpstreamStop.Works,
                     FeedsSprinklers = Answer.No,
                     FeedsVitalUse = Answer.No,
-                    Drive = new FittedDrive { SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)], StepsDone = [.. MountingSteps.For(Mount.Saddle).Select(s => s.Id)] },
                 },
             ],
+            Supply = new WaterSupply { StaticPressurePa = 3.5e5, FlowTest = new FlowTest { FlowM3PerS = 15 * LitresPerMinute, PressurePa = 3.5e5 } },
             Pipes =
             [
-                new Pipe { Id = "rise", Name = "Rise", MainId = "main", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 9, EndHeightM = 0 },
+                new Pipe { Id = "rise", Name = "Rise", StopValveId = "main", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 9, EndHeightM = 0 },
                 new Pipe { Id = "branch", Name = "Branch", ParentId = "rise", Material = PipeMaterial.Copper, BoreM = 0.0136, LengthM = 6, EndHeightM = -0.4 },
             ],
             Rooms =
@@ -69,6 +68,9 @@ internal static class Samples
                     ],
                 },
             ],
+        }).WithInstallation(i => i with
+        {
+            Drives = [new FittedDrive { StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)], StepsDone = [.. MountingSteps.For(Mount.Saddle).Select(s => s.Id)] }],
             Sensors =
             [
                 new Sensor { Id = "puck", Name = "Under the basin", SpecId = "s4", RoomId = "scullery", Distances = [new LeakDistance { LeakId = "hose", DistanceM = 1.2 }] },
@@ -78,27 +80,31 @@ internal static class Samples
             [
                 new Rule { Id = "close", Name = "Close at once", SensorIds = ["puck"], ConfirmS = 5, Modes = [Mode.Home, Mode.Away, Mode.Asleep, Mode.Holiday], Action = RuleAction.Close, DelayS = 20, CancelIfDry = true },
             ],
-        };
+        });
     }
 
     /// <summary>A closing stroke seen with the drive as it stays.</summary>
     public static SeenStroke Tight(double? durationS, double? endAngleDeg = null) =>
         new() { Stage = StrokeStage.Tight, Direction = StrokeDirection.Closing, DurationS = durationS, EndAngleDeg = endAngleDeg };
 
-    public static MainValve FirstMain(this Plan plan) => plan.Mains[0];
+    public static StopValve FirstMain(this Plan plan) => plan.Building.StopValves[0];
 
-    public static FittedDrive Drive(this Plan plan) => plan.Mains[0].Drive!;
+    public static FittedDrive Drive(this Plan plan) => plan.Installation.Drives[0];
 
-    public static Plan WithMain(this Plan plan, Func<MainValve, MainValve> change) => plan.WithMain(plan.Mains[0].Id, change);
+    public static Plan WithStopValve(this Plan plan, Func<StopValve, StopValve> change) => plan.WithStopValve(plan.Building.StopValves[0].Id, change);
 
-    public static Plan WithDrive(this Plan plan, Func<FittedDrive, FittedDrive> change) => plan.WithMain(m => m with { Drive = change(m.Drive!) });
+    public static Plan WithDrive(this Plan plan, Func<FittedDrive, FittedDrive> change) => plan.WithDrive(change(plan.Drive()));
 
-    public static DriveVerdict Verdict(this Plan plan) => ValveVerdict.Of(plan, plan.Mains[0].Id);
+    public static Plan WithoutDrive(this Plan plan) => plan.WithInstallation(i => i with { Drives = [] });
 
-    public static Plan WithRule(this Plan plan, Func<Rule, Rule> change) => plan with { Rules = [change(plan.Rules[0])] };
+    public static PlanOption Option(this Plan plan, string id, string name) => new() { Id = id, Name = name, Installation = plan.Installation };
+
+    public static DriveVerdict Verdict(this Plan plan) => ValveVerdict.Of(plan, plan.Building.StopValves[0].Id);
+
+    public static Plan WithRule(this Plan plan, Func<Rule, Rule> change) => plan.WithInstallation(i => i with { Rules = [change(plan.Installation.Rules[0])] });
 
     public static Plan WithLeak(this Plan plan, Func<LeakPoint, LeakPoint> change) =>
-        plan with { Rooms = [plan.Rooms[0] with { Leaks = [change(plan.Rooms[0].Leaks[0])] }] };
+        plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { Leaks = [change(plan.Building.Rooms[0].Leaks[0])] }] });
 
     /// <summary>Equal to three significant figures.</summary>
     public static void Close(double expected, double actual, double relative = 0.005) =>

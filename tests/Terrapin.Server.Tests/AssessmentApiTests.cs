@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Terrapin.Core.Plans;
 using static Terrapin.Server.Tests.SitesApiTests;
 
 namespace Terrapin.Server.Tests;
@@ -8,6 +9,25 @@ namespace Terrapin.Server.Tests;
 public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestServer>
 {
     private static string DemoPlan() => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json")))!["plan"]!.ToJsonString();
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public async Task An_older_plan_is_upgraded_wherever_it_comes_in(int version)
+    {
+        string kept = await File.ReadAllTextAsync(Path.Combine(Golden.Root(), $"tests/Terrapin.Core.Tests/Files/plan-version-{version}.json"));
+        HttpResponseMessage upgraded = await server.Http.PostAsync("/api/plans/upgrade", TestServer.Json(kept));
+        JsonNode plan = (await upgraded.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!;
+        Assert.Equal((Plan.CurrentVersion, 14), ((int)plan["version"]!, plan["building"]!["rooms"]!.AsArray().Count));
+        async Task<string> Post(string path, string body) => await (await server.Http.PostAsync(path, TestServer.Json(body))).EnsureSuccessStatusCode().Content.ReadAsStringAsync();
+        Assert.Equal(await Post("/api/assessments", plan.ToJsonString()), await Post("/api/assessments", kept));
+        string leak = (string)plan["building"]!["rooms"]!.AsArray().SelectMany(r => r!["leaks"]!.AsArray()).First()!["id"]!;
+        Assert.Equal(await Post($"/api/rehearsals?leak={leak}&mode=away", plan.ToJsonString()), await Post($"/api/rehearsals?leak={leak}&mode=away", kept));
+        (string id, _) = await server.NewSite($"Older {version}");
+        (await server.Save(id, kept, "\"1\"")).EnsureSuccessStatusCode();
+        Assert.Equal(Plan.CurrentVersion, (int)(await server.Http.GetFromJsonAsync<JsonNode>($"/api/sites/{id}/plan"))!["plan"]!["version"]!);
+    }
 
     [Fact]
     public async Task A_posted_plan_is_assessed_without_saving()

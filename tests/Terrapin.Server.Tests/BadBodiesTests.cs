@@ -16,10 +16,10 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
         { "empty", "", HttpStatusCode.BadRequest, "" },
         { "NaN", TestServer.BlankPlan().Replace("\"staticPressurePa\":null", "\"staticPressurePa\":NaN"), HttpStatusCode.BadRequest, "" },
         { "newer", TestServer.BlankPlan().Replace($"\"version\":{Core.Plans.Plan.CurrentVersion}", $"\"version\":{Core.Plans.Plan.CurrentVersion + 1}"), HttpStatusCode.UnprocessableEntity, "/version" },
-        { "negative length", With("pipes", """[{"id":"a","name":"A","material":"copper","lengthM":-2}]"""), HttpStatusCode.UnprocessableEntity, "/pipes/0/lengthM" },
-        { "too many rooms", With("rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finishId":"vinyl","leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/rooms" },
+        { "negative length", With("building/pipes", """[{"id":"a","name":"A","material":"copper","lengthM":-2}]"""), HttpStatusCode.UnprocessableEntity, "/building/pipes/0/lengthM" },
+        { "too many rooms", With("building/rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finishId":"vinyl","leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/building/rooms" },
         { "unknown key", With("colour", "1"), HttpStatusCode.UnprocessableEntity, "/colour" },
-        { "id to nowhere", With("hubId", "\"nowhere\""), HttpStatusCode.UnprocessableEntity, "/hubId" },
+        { "id to nowhere", With("installation/hubId", "\"nowhere\""), HttpStatusCode.UnprocessableEntity, "/installation/hubId" },
         { "deep", new string('[', 5000), HttpStatusCode.BadRequest, "" },
     };
 
@@ -76,7 +76,14 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
     private static string With(string key, string value)
     {
         JsonNode plan = JsonNode.Parse(TestServer.BlankPlan())!;
-        plan[key] = JsonNode.Parse(value);
+        JsonNode at = plan;
+        string[] keys = key.Split('/');
+        foreach (string part in keys[..^1])
+        {
+            at = at[part]!;
+        }
+
+        at[keys[^1]] = JsonNode.Parse(value);
         return plan.ToJsonString();
     }
 }

@@ -13,7 +13,7 @@ public sealed class DemoTests
     public void Net_Loft_is_decided_but_for_a_drain_that_takes_the_water_and_a_film_thinner_than_the_gap()
     {
         Assessment assessment = Assess("net-loft");
-        Assert.Equal(TorqueVerdict.Passes, assessment.Mains[0].Drive.Verdict);
+        Assert.Equal(TorqueVerdict.Passes, assessment.StopValves[0].Drive.Verdict);
         Assert.Equal(["leak-never-seen", "sensor-never-wet"], Stops(assessment));
         Assert.Contains(assessment.Findings, f => f.Code == "leak-never-seen" && f.Why.Contains("a drain takes its water first"));
         Assert.Contains(assessment.Findings, f => f.Code == "film-thinner-than-gap" && f.Why.Contains("Laundry"));
@@ -41,17 +41,17 @@ public sealed class DemoTests
     public void Saint_Brannocs_must_wait_for_a_plumber()
     {
         Assessment assessment = Assess("saint-brannocs");
-        Assert.Equal(TorqueVerdict.Stop, assessment.Mains[0].Drive.Verdict);
+        Assert.Equal(TorqueVerdict.Stop, assessment.StopValves[0].Drive.Verdict);
         Assert.Equal(["valve-multi-turn", "sprinklers-behind-valve"], Stops(assessment).Take(2));
-        Assert.All(assessment.Mains[0].Drives, d => Assert.Equal(TorqueVerdict.Stop, d.Verdict));
+        Assert.All(assessment.StopValves[0].Drives, d => Assert.Equal(TorqueVerdict.Stop, d.Verdict));
     }
 
     [Fact]
     public void Quern_House_has_a_main_a_flat_a_bakery_before_all_of_them_and_one_rule_that_closes_the_wrong_one()
     {
         Assessment assessment = Assess("quern-house");
-        Assert.Equal(["flat-1", "flat-2", "flat-3"], assessment.Mains.Select(m => m.MainId));
-        Assert.All(assessment.Mains, m => Assert.Equal((MainRole.Driven, TorqueVerdict.Passes, 4), (m.Role, m.Drive.Verdict, m.StopsLeaks.Count)));
+        Assert.Equal(["flat-1", "flat-2", "flat-3"], assessment.StopValves.Select(m => m.StopValveId));
+        Assert.All(assessment.StopValves, m => Assert.Equal((StopValveRole.Driven, TorqueVerdict.Passes, 4), (m.Role, m.Drive.Verdict, m.StopsLeaks.Count)));
         Assert.Equal(["leak-before-every-main", "leak-without-sensor", "rule-closes-wrong-main"], Stops(assessment).Order());
         Assert.Equal(["mixer-hose", "sink-3", "dishwasher-3", "basin-3", "wc-3"], assessment.Tally.NotStopped);
     }
@@ -71,8 +71,8 @@ public sealed class DemoTests
         byte[] file = File.ReadAllBytes(Path.Combine(Golden.Root(), "tests/Terrapin.Server.Tests/Files/site-version-1.terrapin.json"));
         SiteArchive read = SiteArchive.Read(file);
         Assert.Equal(Plan.CurrentVersion, read.Plan.Version);
-        Assert.Equal("main", read.Plan.Supply.Tank!.AfterMainId);
-        Assert.Equal(read.Plan.Mains[0].Drive!.SpecId, SiteArchive.Read(SiteArchive.Of(read.Plan, 1, "Ines", DateTimeOffset.UnixEpoch).Write()).Plan.Mains[0].Drive!.SpecId);
+        Assert.Equal("main", read.Plan.Building.Supply.Tank!.AfterStopValveId);
+        Assert.Equal(read.Plan.Installation.Drives[0].SpecId, SiteArchive.Read(SiteArchive.Of(read.Plan, 1, "Ines", DateTimeOffset.UnixEpoch).Write()).Plan.Installation.Drives[0].SpecId);
     }
 
     private static Assessment Assess(string name) =>

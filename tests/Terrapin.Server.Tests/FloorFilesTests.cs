@@ -17,10 +17,10 @@ public class FloorFilesTests
         Assert.Equal(14, read.Rooms.Count);
         foreach (ReadRoom room in read.Rooms)
         {
-            Room drawn = plan.Rooms.First(r => r.Name == room.Name);
+            Room drawn = plan.Building.Rooms.First(r => r.Name == room.Name);
             Assert.Equal(drawn.Areas, room.Areas);
             Assert.Equal(drawn.FinishId, room.FinishId);
-            Assert.Equal(plan.Storeys.First(s => s.Id == drawn.StoreyId).Name, room.Storey);
+            Assert.Equal(plan.Building.Storeys.First(s => s.Id == drawn.StoreyId).Name, room.Storey);
         }
     }
 
@@ -102,8 +102,8 @@ public class FloorFilesTests
         Plan plan = NetLoft();
         XElement svg = XDocument.Parse(Encoding.UTF8.GetString(FloorSvg.Write(plan))).Root!;
         string[] texts = [.. svg.Descendants().Where(e => e.Name.LocalName == "text").Select(e => e.Value)];
-        Assert.All(plan.Rooms, r => Assert.Contains(r.Name, texts));
-        Assert.All(plan.Sensors, s => Assert.Contains(s.Name, texts));
+        Assert.All(plan.Building.Rooms, r => Assert.Contains(r.Name, texts));
+        Assert.All(plan.Installation.Sensors, s => Assert.Contains(s.Name, texts));
         double width = double.Parse(((string)svg.Attribute("viewBox")!).Split(' ')[2], System.Globalization.CultureInfo.InvariantCulture);
         Assert.Equal($"{width * 20:0.###}mm", (string)svg.Attribute("width")!);
     }

@@ -37,7 +37,7 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
     public async Task What_is_not_known_gives_the_map_two_ends()
     {
         JsonNode plan = JsonNode.Parse(DemoPlan())!;
-        plan["rooms"]!.AsArray().First(r => (string)r!["id"]! == "kitchen")!["finishId"] = null;
+        plan["building"]!["rooms"]!.AsArray().First(r => (string)r!["id"]! == "kitchen")!["finishId"] = null;
         HttpResponseMessage answer = await server.Http.PostAsync("/api/floors?leak=kitchen-sink-hose", TestServer.Json(plan.ToJsonString()));
         JsonNode flat = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["sheets"]!.AsArray().First(s => (string)s!["storeyId"]! == "flat")!;
         int[] most = [.. flat["millilitres"]!.AsArray().Select(v => (int)v!)];
@@ -52,7 +52,7 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
     public async Task A_drawing_that_would_take_all_there_is_is_refused_at_its_place(string path)
     {
         JsonNode plan = JsonNode.Parse(DemoPlan())!;
-        JsonArray rooms = plan["rooms"]!.AsArray();
+        JsonArray rooms = plan["building"]!["rooms"]!.AsArray();
         for (int i = 0; i < 6; i++)
         {
             JsonNode room = rooms[0]!.DeepClone();
@@ -65,7 +65,7 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
         HttpResponseMessage answer = await server.Http.PostAsync(path, TestServer.Json(plan.ToJsonString()));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         JsonNode fault = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!;
-        Assert.Equal("/rooms", (string)fault["pointer"]!);
+        Assert.Equal("/building/rooms", (string)fault["pointer"]!);
         Assert.Contains("too large", (string)fault["message"]!, StringComparison.Ordinal);
     }
 

@@ -17,11 +17,11 @@ public class PhotographApiTests(TestServer server) : IClassFixture<TestServer>
     public async Task Pictures_are_kept_small_listed_shown_and_taken_out(SKEncodedImageFormat format)
     {
         (string id, _) = await server.NewSite($"Photographed {format}");
-        HttpResponseMessage added = await Post(id, Drawn(3200, 1000, format), "mainId=main&caption=Under%20the%20stair");
+        HttpResponseMessage added = await Post(id, Drawn(3200, 1000, format), "stopValveId=main&caption=Under%20the%20stair");
         Assert.Equal(HttpStatusCode.Created, added.StatusCode);
         JsonNode photograph = Assert.Single((await server.Http.GetFromJsonAsync<JsonArray>($"/api/sites/{id}/photographs"))!)!;
         Assert.Equal((1600, 500), ((int)photograph["width"]!, (int)photograph["height"]!));
-        Assert.Equal(("main", "Under the stair", "Ines Marlów"), ((string)photograph["mainId"]!, (string)photograph["caption"]!, (string)photograph["addedBy"]!));
+        Assert.Equal(("main", "Under the stair", "Ines Marlów"), ((string)photograph["stopValveId"]!, (string)photograph["caption"]!, (string)photograph["addedBy"]!));
 
         byte[] jpeg = await server.Http.GetByteArrayAsync(added.Headers.Location!);
         using SKCodec codec = SKCodec.Create(new MemoryStream(jpeg));

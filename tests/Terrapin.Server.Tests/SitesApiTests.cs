@@ -41,20 +41,20 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
     {
         (string id, JsonNode plan) = await server.NewSite("Two windows");
         JsonNode theirs = plan.DeepClone();
-        theirs["mains"]![0]!["boreM"] = 0.02;
+        theirs["building"]!["stopValves"]![0]!["boreM"] = 0.02;
         (await server.Save(id, theirs.ToJsonString(), "\"1\"", "Oona")).EnsureSuccessStatusCode();
 
         plan["site"]!["notes"] = "mine";
         HttpResponseMessage stale = await server.Save(id, plan.ToJsonString(), "\"1\"");
         JsonNode problem = await Problem(stale, HttpStatusCode.PreconditionFailed);
         Assert.Equal("Oona", (string)problem["newest"]!["author"]!);
-        Assert.Equal(["/mains/0/boreM"], problem["changed"]!.AsArray().Select(c => (string)c!));
+        Assert.Equal(["/building/stopValves/0/boreM"], problem["changed"]!.AsArray().Select(c => (string)c!));
 
         JsonNode newest = (await server.Http.GetFromJsonAsync<JsonNode>($"/api/sites/{id}/plan"))!;
-        Assert.Equal(0.02, (double)newest["plan"]!["mains"]![0]!["boreM"]!);
+        Assert.Equal(0.02, (double)newest["plan"]!["building"]!["stopValves"]![0]!["boreM"]!);
         (await server.Save(id, plan.ToJsonString(), "\"2\"")).EnsureSuccessStatusCode();
         JsonNode second = (await server.Http.GetFromJsonAsync<JsonNode>($"/api/sites/{id}/revisions/2"))!;
-        Assert.Equal(0.02, (double)second["plan"]!["mains"]![0]!["boreM"]!);
+        Assert.Equal(0.02, (double)second["plan"]!["building"]!["stopValves"]![0]!["boreM"]!);
     }
 
     [Fact]

@@ -14,9 +14,9 @@ internal static class FitFindings
 
     private const double CautionShareOfLimit = 0.8;
 
-    public static IReadOnlyList<Finding> Of(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at)
+    public static IReadOnlyList<Finding> Of(StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at, string driveAt)
     {
-        var found = new FindingCollector(Stage.Drive, at);
+        var found = new FindingCollector(Stage.Drive, at) { DriveAt = driveAt };
         AddGrip(main, spec, found);
         SizeFindings.Add(main, spec, found);
         AddSpread(main, spec, own, found);
@@ -27,7 +27,7 @@ internal static class FitFindings
         return found.Findings;
     }
 
-    private static void AddGrip(MainValve main, DriveSpec spec, FindingCollector found)
+    private static void AddGrip(StopValve main, DriveSpec spec, FindingCollector found)
     {
         switch (spec.Mount)
         {
@@ -52,7 +52,7 @@ internal static class FitFindings
     }
 
     /// <summary>What the straps would pull with the widest spread that the straight pipe gives.</summary>
-    private static void AddSpread(MainValve main, DriveSpec spec, StrapLimits own, FindingCollector found)
+    private static void AddSpread(StopValve main, DriveSpec spec, StrapLimits own, FindingCollector found)
     {
         if (spec.Mount is not (Mount.Strap or Mount.Stem) || spec.RatedTorque is not { } torque || Spread(main) is not { } spread)
         {
@@ -83,7 +83,7 @@ internal static class FitFindings
         }
     }
 
-    private static double? Spread(MainValve main)
+    private static double? Spread(StopValve main)
     {
         double? before = main.PipeBefore.StraightM;
         double? after = main.PipeAfter.StraightM;
@@ -95,16 +95,16 @@ internal static class FitFindings
         };
     }
 
-    private static double? WeakerLimitN(MainValve main, StrapLimits own) =>
+    private static double? WeakerLimitN(StopValve main, StrapLimits own) =>
         new[] { Straps.LimitN(main.PipeBefore.Material, own), Straps.LimitN(main.PipeAfter.Material, own) }.Min();
 
-    private static void AddRoom(MainValve main, DriveSpec spec, FindingCollector found)
+    private static void AddRoom(StopValve main, DriveSpec spec, FindingCollector found)
     {
         if (spec.Envelope is not { } envelope)
         {
             if (main.Obstacles.Count > 0)
             {
-                found.Note("envelope-unknown", "drive/specId", $"Nothing says how much room {spec.Name} takes up.", "Find the maker's sheet, or hold it in place.");
+                found.Note("envelope-unknown", $"{found.DriveAt}/specId", $"Nothing says how much room {spec.Name} takes up.", "Find the maker's sheet, or hold it in place.");
             }
 
             return;
@@ -163,7 +163,7 @@ internal static class FitFindings
         _ => "something",
     };
 
-    private static void AddBonding(MainValve main, DriveSpec spec, FindingCollector found)
+    private static void AddBonding(StopValve main, DriveSpec spec, FindingCollector found)
     {
         bool metal = IsMetal(main.PipeBefore.Material) && IsMetal(main.PipeAfter.Material);
         if (spec.Mount == Mount.CutIn && metal && spec.PlasticInsert != Answer.No && main.Bonding.PipeIsEarth != Answer.No)
@@ -185,17 +185,17 @@ internal static class FitFindings
 
     private static bool IsMetal(PipeMaterial material) => material is PipeMaterial.Copper or PipeMaterial.Steel;
 
-    private static void AddSupply(MainValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
+    private static void AddSupply(StopValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
         bool needsMains = drive.Power is DrivePower.Mains or DrivePower.MainsWithBattery;
         if (needsMains && spec.Supply == DriveSupply.BatteriesOnly)
         {
-            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
+            found.Stop("drive-has-no-such-supply", $"{found.DriveAt}/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
         }
 
         if (drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery) && spec.Supply == DriveSupply.MainsOnly)
         {
-            found.Stop("drive-has-no-such-supply", "drive/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
+            found.Stop("drive-has-no-such-supply", $"{found.DriveAt}/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
         }
 
         if (!needsMains && spec.Supply != DriveSupply.MainsOnly)
@@ -222,7 +222,7 @@ internal static class FitFindings
         }
     }
 
-    private static void AddCold(MainValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
+    private static void AddCold(StopValve main, FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
         if (drive.Power is not (DrivePower.Batteries or DrivePower.MainsWithBattery))
         {

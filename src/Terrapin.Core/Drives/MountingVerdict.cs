@@ -27,17 +27,17 @@ public static class MountingVerdict
 
     /// <summary>What is wrong with the mounting of the drive on one main, or not known of it.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
-    public static IReadOnlyList<Finding> Of(Plan plan, string mainId)
+    /// <param name="stopValveId">One of its mains.</param>
+    public static IReadOnlyList<Finding> Of(Plan plan, string stopValveId)
     {
-        MainValve main = plan.Main(mainId);
-        if (main.Drive is not { } drive)
+        StopValve main = plan.StopValve(stopValveId);
+        if (plan.DriveOn(main.Id) is not { } drive)
         {
             return [];
         }
 
         DriveSpec spec = plan.SpecOf(drive);
-        var found = new FindingCollector(Stage.Drive, ValveVerdict.PlaceOf(plan, mainId));
+        var found = new FindingCollector(Stage.Drive, ValveVerdict.PlaceOfDrive(plan, stopValveId));
         AddTravel(drive, spec, found);
         if (spec.Mount is Mount.Strap or Mount.Stem)
         {
@@ -49,12 +49,12 @@ public static class MountingVerdict
 
     /// <summary>Whether the mounting can be counted on: the motor does not stall against the handle's stop, and the pipe stands its straps.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
+    /// <param name="stopValveId">One of its mains.</param>
     /// <remarks>A stroke that ends short is no matter of this: the valve turns, and water runs on.</remarks>
-    public static bool Holds(Plan plan, string mainId)
+    public static bool Holds(Plan plan, string stopValveId)
     {
-        MainValve main = plan.Main(mainId);
-        return main.Drive is not { } drive || !(Stalls(drive) || StrapLoad(main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits) is { IsBeyond: true });
+        StopValve main = plan.StopValve(stopValveId);
+        return plan.DriveOn(main.Id) is not { } drive || !(Stalls(drive) || StrapLoad(main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits) is { IsBeyond: true });
     }
 
     /// <summary>By its axis offset; where somebody has watched it shut with the straps tight, it did not.</summary>
@@ -68,7 +68,7 @@ public static class MountingVerdict
         public bool IsBeyond => ForceN > LimitN;
     }
 
-    private static StrapPull? StrapLoad(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own) =>
+    private static StrapPull? StrapLoad(StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own) =>
         spec is { Mount: Mount.Strap or Mount.Stem, RatedTorque: { } torque } && drive.Mounting is { FirstStrapM: { } first, SecondStrapM: { } second } mounting
             ? new StrapPull(Straps.ForceN(torque.Nm, first, second, mounting.StrapsOnOneSide), LimitN(main, mounting, own))
             : null;
@@ -81,7 +81,7 @@ public static class MountingVerdict
         {
             found.Stop(
                 "stops-short",
-                seen is null ? "drive/mounting/alongOpenM" : "drive/strokes",
+                seen is null ? "mounting/alongOpenM" : "strokes",
                 "The handle stops at {angle} from open; the valve is shut only from {shut} on. Water runs on for ever.",
                 "Bring the motor's axis onto the stem's axis, then see the stroke again with the straps tight.",
                 Trade.Fitter,
@@ -93,7 +93,7 @@ public static class MountingVerdict
             found.Add(
                 Stalls(drive) ? Severity.Stop : Severity.Caution,
                 "drives-against-stop",
-                "drive/mounting/alongOpenM",
+                "mounting/alongOpenM",
                 "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.",
                 "Bring the motor's axis onto the stem's axis.",
                 Trade.Fitter,
@@ -101,27 +101,27 @@ public static class MountingVerdict
         }
         else if (seen is null && travel is null && spec.Mount != Mount.CutIn)
         {
-            found.Note("end-angle-not-seen", "drive/strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
+            found.Note("end-angle-not-seen", "strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
         }
     }
 
-    private static void AddStraps(MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, FindingCollector found)
+    private static void AddStraps(StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, FindingCollector found)
     {
         if (StrapLoad(main, drive, spec, own) is not { } load)
         {
-            found.Note("straps-not-measured", "drive/mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
+            found.Note("straps-not-measured", "mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
             return;
         }
 
         if (drive.Mounting is { StrapsOnOneSide: false } && (main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes))
         {
-            found.Caution("strap-at-elbow", "drive/mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
+            found.Caution("strap-at-elbow", "mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
         }
 
         double force = load.ForceN;
         if (load.LimitN is not { } limit)
         {
-            found.Caution("strapped-pipe-unknown", "drive/mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
+            found.Caution("strapped-pipe-unknown", "mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
             return;
         }
 
@@ -130,7 +130,7 @@ public static class MountingVerdict
             found.Add(
                 load.IsBeyond ? Severity.Stop : Severity.Caution,
                 "straps-pull-hard",
-                "drive/mounting/firstStrapM",
+                "mounting/firstStrapM",
                 "Each strap pulls {force}; this pipe stands {limit}.",
                 "Set the straps farther apart, or use a saddle drive, which keeps the reaction in the valve.",
                 Trade.Fitter,
@@ -140,7 +140,7 @@ public static class MountingVerdict
     }
 
     /// <summary>Of the pipe that the straps sit on, or the weaker of those beside the valve while that is not said.</summary>
-    private static double? LimitN(MainValve main, Mounting mounting, StrapLimits own) =>
+    private static double? LimitN(StopValve main, Mounting mounting, StrapLimits own) =>
         Straps.LimitN(mounting.StrappedPipe, own)
             ?? (Straps.LimitN(main.PipeBefore.Material, own) is { } before && Straps.LimitN(main.PipeAfter.Material, own) is { } after
                 ? Math.Min(before, after)

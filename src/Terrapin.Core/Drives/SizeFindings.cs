@@ -6,7 +6,7 @@ namespace Terrapin.Core.Drives;
 /// <summary>Whether the sizes of a valve and its place are within what a drive takes.</summary>
 internal static class SizeFindings
 {
-    public static void Add(MainValve main, DriveSpec spec, FindingCollector found)
+    public static void Add(StopValve main, DriveSpec spec, FindingCollector found)
     {
         if (spec.Fit is not { } fit)
         {
@@ -57,7 +57,7 @@ internal static class SizeFindings
     private static (string, QuantityKind, double)[] Numbers(SizeRange takes, double size) =>
         [("least", QuantityKind.SmallLength, takes.LeastM), ("most", QuantityKind.SmallLength, takes.MostM), ("size", QuantityKind.SmallLength, size)];
 
-    private static void AddWet(MainValve main, DriveSpec spec, DriveFit fit, FindingCollector found)
+    private static void AddWet(StopValve main, DriveSpec spec, DriveFit fit, FindingCollector found)
     {
         bool isWet = main.Place.Kind is PlaceKind.Outdoors or PlaceKind.GroundBox;
         if (!isWet && main.Place.Kind != PlaceKind.Damp)

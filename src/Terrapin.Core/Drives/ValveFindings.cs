@@ -8,7 +8,7 @@ internal static class ValveFindings
 {
     private const int EnoughExercise = 5;
 
-    public static IReadOnlyList<Finding> Of(MainValve main, string at)
+    public static IReadOnlyList<Finding> Of(StopValve main, string at)
     {
         var found = new FindingCollector(Stage.Main, at);
         AddKind(main, found);
@@ -25,7 +25,7 @@ internal static class ValveFindings
         return found.Findings;
     }
 
-    private static void AddKind(MainValve main, FindingCollector found)
+    private static void AddKind(StopValve main, FindingCollector found)
     {
         if (main.Kind.IsMultiTurn())
         {
@@ -41,7 +41,7 @@ internal static class ValveFindings
         }
     }
 
-    private static void AddUpstream(MainValve main, FindingCollector found)
+    private static void AddUpstream(StopValve main, FindingCollector found)
     {
         if (main.UpstreamStop is UpstreamStop.None or UpstreamStop.DoesNotClose)
         {
@@ -53,7 +53,7 @@ internal static class ValveFindings
         }
     }
 
-    private static void AddSide(MainValve main, FindingCollector found)
+    private static void AddSide(StopValve main, FindingCollector found)
     {
         if (main.SideOfMeter == SideOfMeter.Street)
         {
@@ -61,7 +61,7 @@ internal static class ValveFindings
         }
     }
 
-    private static void AddState(MainValve main, FindingCollector found)
+    private static void AddState(StopValve main, FindingCollector found)
     {
         if (main.Stiffness == Stiffness.Seized)
         {
@@ -84,7 +84,7 @@ internal static class ValveFindings
         }
     }
 
-    private static void AddWhatHangsOnIt(MainValve main, FindingCollector found)
+    private static void AddWhatHangsOnIt(StopValve main, FindingCollector found)
     {
         if (main.FeedsSprinklers == Answer.Yes)
         {
@@ -134,7 +134,7 @@ internal static class ValveFindings
         }
     }
 
-    private static void AddPlace(MainValve main, FindingCollector found)
+    private static void AddPlace(StopValve main, FindingCollector found)
     {
         if (main.Place.Kind == PlaceKind.GroundBox || main.Place.MetalLid == Answer.Yes)
         {

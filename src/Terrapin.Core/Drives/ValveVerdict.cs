@@ -47,12 +47,12 @@ public static class ValveVerdict
 {
     /// <summary>Holds the drive on one of a plan's mains against that valve.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
+    /// <param name="stopValveId">One of its mains.</param>
     /// <returns>A verdict of stop wherever the valve must not or cannot be closed by a drive.</returns>
-    public static DriveVerdict Of(Plan plan, string mainId)
+    public static DriveVerdict Of(Plan plan, string stopValveId)
     {
-        MainValve main = plan.Main(mainId);
-        string at = PlaceOf(plan, mainId);
+        StopValve main = plan.StopValve(stopValveId);
+        string at = PlaceOf(plan, stopValveId);
         var findings = new List<Finding>(ValveFindings.Of(main, at));
         bool valveStops = findings.Any(f => f.Severity == Severity.Stop);
         (double? breakaway, TorqueBasis basis) = Breakaway(main);
@@ -70,26 +70,29 @@ public static class ValveVerdict
             NeededNm = Finite(needed),
             Findings = findings,
         };
-        if (main.Drive is { } drive)
+        if (plan.DriveOn(main.Id) is { } drive)
         {
-            verdict = WithDrive(verdict, main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits, at);
+            verdict = WithDrive(verdict, main, drive, plan.SpecOf(drive), plan.Catalogue.StrapLimits, at, PlaceOfDrive(plan, stopValveId));
         }
         else if (!main.Kind.IsMultiTurn())
         {
             var found = new FindingCollector(Stage.Drive, at);
-            found.Stop("drive-not-chosen", "drive", $"\"{main.Name}\" has no drive: nothing closes it by itself.", "Choose a drive for this valve.");
+            found.Stop("drive-not-chosen", "", $"\"{main.Name}\" has no drive: nothing closes it by itself.", "Choose a drive for this valve.");
             verdict = verdict with { Findings = [.. findings, .. found.Findings] };
         }
 
         return valveStops ? verdict with { Verdict = TorqueVerdict.Stop } : verdict;
     }
 
-    /// <summary>JSON pointer to a main of a plan.</summary>
-    internal static string PlaceOf(Plan plan, string mainId) => $"/mains/{plan.Mains.TakeWhile(m => m.Id != mainId).Count()}";
+    /// <summary>JSON pointer to a stop valve of a plan.</summary>
+    internal static string PlaceOf(Plan plan, string stopValveId) => $"/building/stopValves/{plan.Building.StopValves.TakeWhile(m => m.Id != stopValveId).Count()}";
 
-    private static DriveVerdict WithDrive(DriveVerdict valve, MainValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at)
+    /// <summary>JSON pointer to the drive on a stop valve that has one.</summary>
+    internal static string PlaceOfDrive(Plan plan, string stopValveId) => $"/installation/drives/{plan.Installation.Drives.TakeWhile(d => d.StopValveId != stopValveId).Count()}";
+
+    private static DriveVerdict WithDrive(DriveVerdict valve, StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at, string driveAt)
     {
-        var found = new FindingCollector(Stage.Drive, at);
+        var found = new FindingCollector(Stage.Drive, at) { DriveAt = driveAt };
         double? available = AvailableNm(drive, spec, found);
         bool ownValve = spec.Mount == Mount.CutIn;
         TorqueVerdict verdict = TorqueVerdict.Unknown;
@@ -97,7 +100,7 @@ public static class ValveVerdict
         {
             // It brings its own valve, which its maker has matched: the old valve's torque does not matter.
             verdict = TorqueVerdict.Passes;
-            found.Caution("cut-in-is-plumbing", "drive/specId", "A cut-in valve means cutting the supply pipe.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
+            found.Caution("cut-in-is-plumbing", $"{found.DriveAt}/specId", "A cut-in valve means cutting the supply pipe.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
         }
         else if (available is { } have && valve.BreakawayNm is > 0 and var breakaway)
         {
@@ -106,7 +109,7 @@ public static class ValveVerdict
             AddBackupTorque(drive, spec, breakaway, found);
         }
 
-        Finding[] fit = [.. found.Findings, .. FitFindings.Of(main, drive, spec, own, at)];
+        Finding[] fit = [.. found.Findings, .. FitFindings.Of(main, drive, spec, own, at, driveAt)];
         bool fitStops = fit.Any(f => f.Severity == Severity.Stop);
         bool overridden = fitStops && drive.OverrideNote.Trim().Length > 0;
         if (overridden)
@@ -119,7 +122,7 @@ public static class ValveVerdict
             verdict = TorqueVerdict.Stop;
         }
 
-        var power = PowerOutlook.Of(drive, spec, at);
+        var power = PowerOutlook.Of(drive, spec, driveAt);
         return valve with
         {
             Verdict = verdict,
@@ -139,7 +142,7 @@ public static class ValveVerdict
 
     private static double? Finite(double? value) => value is { } v && double.IsFinite(v) ? v : null;
 
-    private static (double? Nm, TorqueBasis Basis) Breakaway(MainValve main)
+    private static (double? Nm, TorqueBasis Basis) Breakaway(StopValve main)
     {
         if (main.Kind.IsMultiTurn())
         {
@@ -164,7 +167,7 @@ public static class ValveVerdict
             : (null, TorqueBasis.Unknown);
     }
 
-    private static IReadOnlyList<Finding> TorqueBasisFindings(MainValve main, TorqueBasis basis, double? breakaway, string at)
+    private static IReadOnlyList<Finding> TorqueBasisFindings(StopValve main, TorqueBasis basis, double? breakaway, string at)
     {
         const string read = "Hook a spring scale on the handle, square to it, and read the pull that starts it, both ways, after five strokes.";
         var found = new FindingCollector(Stage.Main, at);
@@ -188,7 +191,7 @@ public static class ValveVerdict
     {
         if (spec.RatedTorque is null)
         {
-            found.Stop("drive-torque-unknown", "drive/specId", $"{spec.Name} has no torque figure.", "Find the maker's sheet, or measure it on the bench.");
+            found.Stop("drive-torque-unknown", $"{found.DriveAt}/specId", $"{spec.Name} has no torque figure.", "Find the maker's sheet, or measure it on the bench.");
             return null;
         }
 
@@ -200,12 +203,12 @@ public static class ValveVerdict
 
         if (drive.Power == DrivePower.Unknown)
         {
-            found.Caution("drive-power-unknown", "drive/power", "It is not decided what powers the drive; it is held against the torque left on a weak battery.", "Say whether there is an outlet within reach of the cord.");
+            found.Caution("drive-power-unknown", $"{found.DriveAt}/power", "It is not decided what powers the drive; it is held against the torque left on a weak battery.", "Say whether there is an outlet within reach of the cord.");
         }
 
         if (spec.BatteryTorqueShare is null)
         {
-            found.Stop("drive-derating-unknown", "drive/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from an outlet.");
+            found.Stop("drive-derating-unknown", $"{found.DriveAt}/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from an outlet.");
             return null;
         }
 
@@ -225,7 +228,7 @@ public static class ValveVerdict
         {
             found.Caution(
                 "drive-weak-in-power-cut",
-                "drive/power",
+                $"{found.DriveAt}/power",
                 $"In a power cut {spec.Name} gives {{available}} on a weak battery, {{ratio}} what starts this valve: it may stall then.",
                 "Change its battery early, or choose a stronger drive.",
                 Trade.Fitter,
@@ -248,7 +251,7 @@ public static class ValveVerdict
         found.Add(
             stops ? Severity.Stop : Severity.Caution,
             stops ? "drive-too-weak" : "drive-margin-thin",
-            "drive/specId",
+            $"{found.DriveAt}/specId",
             $"{spec.Name} gives {{available}}, {{ratio}} the {{breakaway}} that starts this valve: {then}.",
             "Choose a stronger drive, run it from an outlet, or work the valve free and read the pull again.",
             Trade.Fitter,

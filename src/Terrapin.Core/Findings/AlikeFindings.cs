@@ -18,15 +18,20 @@ internal static class AlikeFindings
         });
 
     /// <summary>Where a site has several stop valves, a finding says whose it is.</summary>
-    public static Finding NameMain(Plan plan, Finding finding)
+    public static Finding NameStopValve(Plan plan, Finding finding)
     {
-        if (plan.Mains.Count < 2 || finding.About is not null || finding.Where.Split('/') is not ["", "mains", var place, ..]
-            || !int.TryParse(place, NumberStyles.None, CultureInfo.InvariantCulture, out int index))
+        if (plan.Building.StopValves.Count < 2 || finding.About is not null)
         {
             return finding;
         }
 
-        return finding with { About = plan.Mains[index].Name };
+        string? name = finding.Where.Split('/') switch
+        {
+            ["", "building", "stopValves", var place, ..] => plan.Building.StopValves[int.Parse(place, CultureInfo.InvariantCulture)].Name,
+            ["", "installation", "drives", var place, ..] => plan.StopValve(plan.Installation.Drives[int.Parse(place, CultureInfo.InvariantCulture)].StopValveId).Name,
+            _ => null,
+        };
+        return finding with { About = name };
     }
 
     private static Finding MergedOf(Finding[] all) => all[0] with

@@ -230,18 +230,18 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
     private static string KeyOf(Plan plan)
     {
         var key = new StringBuilder();
-        foreach (Storey storey in plan.Storeys)
+        foreach (Storey storey in plan.Building.Storeys)
         {
             key.Append(storey.Id).Append(';');
         }
 
-        foreach (Room room in plan.Rooms)
+        foreach (Room room in plan.Building.Rooms)
         {
             key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall}");
             key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
             key.Append(room.Leaks.Count(l => l.At is not null));
         }
 
-        return key.AppendJoin(',', plan.Doorways).AppendJoin(',', plan.Openings).ToString();
+        return key.AppendJoin(',', plan.Building.Doorways).AppendJoin(',', plan.Building.Openings).ToString();
     }
 }

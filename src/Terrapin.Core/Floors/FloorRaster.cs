@@ -157,7 +157,7 @@ public sealed class FloorRaster
         double cell = cellM ?? usual;
         var laid = new List<FloorSheet>();
         int count = 0;
-        foreach (Storey storey in plan.Storeys)
+        foreach (Storey storey in plan.Building.Storeys)
         {
             foreach (IReadOnlyList<Room> group in DrawingSize.Groups(plan, storey.Id))
             {
@@ -186,10 +186,10 @@ public sealed class FloorRaster
     private void LayRooms(Plan plan)
     {
         const double Noise = 1e-6;
-        LevelStepM = [.. plan.Rooms.Select(r => r.Fall is { PerCent: var perCent } && perCent / 100 > Spreading.SlopeMPerM ? Noise : (Spreading.SlopeMPerM * CellM) + Noise)];
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        LevelStepM = [.. plan.Building.Rooms.Select(r => r.Fall is { PerCent: var perCent } && perCent / 100 > Spreading.SlopeMPerM ? Noise : (Spreading.SlopeMPerM * CellM) + Noise)];
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            Room room = plan.Rooms[i];
+            Room room = plan.Building.Rooms[i];
             if (room.Areas.Count == 0)
             {
                 continue;
@@ -257,9 +257,9 @@ public sealed class FloorRaster
 
     private void OpenDoorways(Plan plan)
     {
-        for (int i = 0; i < plan.Doorways.Count; i++)
+        for (int i = 0; i < plan.Building.Doorways.Count; i++)
         {
-            Doorway doorway = plan.Doorways[i];
+            Doorway doorway = plan.Building.Doorways[i];
             foreach (FloorSheet sheet in SheetsOf(doorway.StoreyId))
             {
                 bool alongX = doorway.Wall == WallDirection.AlongX;
@@ -349,9 +349,9 @@ public sealed class FloorRaster
 
     private void StandFixtures(Plan plan)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            Room room = plan.Rooms[i];
+            Room room = plan.Building.Rooms[i];
             foreach (FloorSheet sheet in SheetsOf(room.StoreyId))
             {
                 for (int f = 0; f < room.Fixtures.Count; f++)
@@ -391,11 +391,11 @@ public sealed class FloorRaster
 
     private void LayDrains(Plan plan)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            for (int d = 0; d < plan.Rooms[i].Drains.Count; d++)
+            for (int d = 0; d < plan.Building.Rooms[i].Drains.Count; d++)
             {
-                if (CellAt(plan.Rooms[i].StoreyId, i, plan.Rooms[i].Drains[d].At) is >= 0 and var cell)
+                if (CellAt(plan.Building.Rooms[i].StoreyId, i, plan.Building.Rooms[i].Drains[d].At) is >= 0 and var cell)
                 {
                     drains[cell] = new RasterDrain(i, d);
                     Mark[cell] |= Marks.Drain;
@@ -406,10 +406,10 @@ public sealed class FloorRaster
 
     private void OpenDrops(Plan plan)
     {
-        foreach (FloorOpening opening in plan.Openings)
+        foreach (FloorOpening opening in plan.Building.Openings)
         {
-            int landing = Enumerable.Range(0, plan.Rooms.Count)
-                .Where(i => plan.Rooms[i].StoreyId == opening.ToStoreyId && plan.Rooms[i].Areas.Any(a => a.Holds(opening.LandsAt.AcrossM, opening.LandsAt.DownM)))
+            int landing = Enumerable.Range(0, plan.Building.Rooms.Count)
+                .Where(i => plan.Building.Rooms[i].StoreyId == opening.ToStoreyId && plan.Building.Rooms[i].Areas.Any(a => a.Holds(opening.LandsAt.AcrossM, opening.LandsAt.DownM)))
                 .Select(i => CellAt(opening.ToStoreyId, i, opening.LandsAt))
                 .FirstOrDefault(c => c >= 0, -1);
             if (landing < 0)

@@ -11,33 +11,33 @@ public static class FloorUnknowns
     /// <returns>Index of the room; -1: none is drawn there.</returns>
     internal static int DatumOf(Plan plan, string storeyId, int preferred)
     {
-        int[] drawn = [.. Enumerable.Range(0, plan.Rooms.Count).Where(r => plan.Rooms[r].StoreyId == storeyId && plan.Rooms[r].Areas.Count > 0)];
-        int[] measured = [.. drawn.Where(r => plan.Rooms[r].FloorHeightM is not null)];
+        int[] drawn = [.. Enumerable.Range(0, plan.Building.Rooms.Count).Where(r => plan.Building.Rooms[r].StoreyId == storeyId && plan.Building.Rooms[r].Areas.Count > 0)];
+        int[] measured = [.. drawn.Where(r => plan.Building.Rooms[r].FloorHeightM is not null)];
         return measured.Length > 0
-            ? measured.MaxBy(r => plan.Rooms[r].FloorHeightM)
+            ? measured.MaxBy(r => plan.Building.Rooms[r].FloorHeightM)
             : drawn.Contains(preferred) ? preferred : drawn.FirstOrDefault(-1);
     }
 
     /// <summary>Whether a room's step to those beside it is not known.</summary>
     internal static bool HasUnknownStep(Plan plan, int room, int datumRoom) =>
-        plan.Rooms[room] is { FloorHeightM: null, StoreyId: { } storey, Areas.Count: > 0 } && DatumOf(plan, storey, datumRoom) != room;
+        plan.Building.Rooms[room] is { FloorHeightM: null, StoreyId: { } storey, Areas.Count: > 0 } && DatumOf(plan, storey, datumRoom) != room;
 
     /// <summary>All that is open, whether water comes there or not.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="datumRoom">As in <see cref="GroundGuess"/>.</param>
     internal static IEnumerable<FloorUnknown> Of(Plan plan, int datumRoom)
     {
-        for (int i = 0; i < plan.Doorways.Count; i++)
+        for (int i = 0; i < plan.Building.Doorways.Count; i++)
         {
-            if (plan.Doorways[i].ThresholdM is null)
+            if (plan.Building.Doorways[i].ThresholdM is null)
             {
                 yield return new FloorUnknown(FloorUnknownKind.Threshold, i);
             }
         }
 
-        for (int r = 0; r < plan.Rooms.Count; r++)
+        for (int r = 0; r < plan.Building.Rooms.Count; r++)
         {
-            Room room = plan.Rooms[r];
+            Room room = plan.Building.Rooms[r];
             if (room.Areas.Count > 0 && plan.ContactAngleDeg(room) is null)
             {
                 yield return new FloorUnknown(FloorUnknownKind.Finish, r);
@@ -62,16 +62,16 @@ public static class FloorUnknowns
     internal static (Unmeasured What, Span Span) Describe(Plan plan, FloorUnknown unknown) => unknown.Kind switch
     {
         FloorUnknownKind.Finish => (
-            new(Stage.Rooms, $"/rooms/{unknown.Index}/finishId", $"Floor finish of {plan.Rooms[unknown.Index].Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."),
+            new(Stage.Rooms, $"/building/rooms/{unknown.Index}/finishId", $"Floor finish of {plan.Building.Rooms[unknown.Index].Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."),
             Span.ContactAngleDeg),
         FloorUnknownKind.Threshold => (
-            new(Stage.Rooms, $"/doorways/{unknown.Index}/thresholdM", $"Threshold of the doorway {Between(plan, plan.Doorways[unknown.Index])}", QuantityKind.SmallLength, "Measure from the floor to its top; 0 where there is none."),
+            new(Stage.Rooms, $"/building/doorways/{unknown.Index}/thresholdM", $"Threshold of the doorway {Between(plan, plan.Building.Doorways[unknown.Index])}", QuantityKind.SmallLength, "Measure from the floor to its top; 0 where there is none."),
             Span.ThresholdM),
         FloorUnknownKind.Step => (
-            new(Stage.Rooms, $"/rooms/{unknown.Index}/floorHeightM", $"Step between the floor of {plan.Rooms[unknown.Index].Name} and those beside it", QuantityKind.SmallLength, "Measure the heights of both floors, or type the same height for both where there is no step."),
+            new(Stage.Rooms, $"/building/rooms/{unknown.Index}/floorHeightM", $"Step between the floor of {plan.Building.Rooms[unknown.Index].Name} and those beside it", QuantityKind.SmallLength, "Measure the heights of both floors, or type the same height for both where there is no step."),
             Span.StepM),
         FloorUnknownKind.PitDepth => (
-            new(Stage.Rooms, $"/rooms/{unknown.Index}/fixtures/{unknown.Fixture}/depthM", $"Depth of {plan.Rooms[unknown.Index].Fixtures[unknown.Fixture].Name}", QuantityKind.Length, "Measure from the floor to its bottom."),
+            new(Stage.Rooms, $"/building/rooms/{unknown.Index}/fixtures/{unknown.Fixture}/depthM", $"Depth of {plan.Building.Rooms[unknown.Index].Fixtures[unknown.Fixture].Name}", QuantityKind.Length, "Measure from the floor to its bottom."),
             Span.PitDepthM),
         _ => throw new ArgumentOutOfRangeException(nameof(unknown), unknown.Kind, "No kind of unknown."),
     };
@@ -82,7 +82,7 @@ public static class FloorUnknowns
         bool alongX = doorway.Wall == WallDirection.AlongX;
         double x = doorway.At.AcrossM + (alongX ? doorway.WidthM / 2 : 0);
         double y = doorway.At.DownM + (alongX ? 0 : doorway.WidthM / 2);
-        string NameAt(double off) => plan.Rooms.FirstOrDefault(r => r.StoreyId == doorway.StoreyId && r.Areas.Any(a => a.Holds(x + (alongX ? 0 : off), y + (alongX ? off : 0))))?.Name ?? "outside";
+        string NameAt(double off) => plan.Building.Rooms.FirstOrDefault(r => r.StoreyId == doorway.StoreyId && r.Areas.Any(a => a.Holds(x + (alongX ? 0 : off), y + (alongX ? off : 0))))?.Name ?? "outside";
         return $"between {NameAt(-Beside)} and {NameAt(Beside)}";
     }
 }

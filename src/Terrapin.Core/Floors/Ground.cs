@@ -60,31 +60,31 @@ public sealed class Ground
         double At(Span span, FloorUnknownKind kind, int index, int fixture = 0) =>
             guess.TakesUpper(new FloorUnknown(kind, index, fixture)) ? span.Most : span.Least;
 
-        double FilmOf(int room, double? atDeg) => Film.HeightM(plan.ContactAngleDeg(plan.Rooms[room]) ?? atDeg ?? At(Span.ContactAngleDeg, FloorUnknownKind.Finish, room));
-        int[] rooms = [.. Enumerable.Range(0, plan.Rooms.Count)];
+        double FilmOf(int room, double? atDeg) => Film.HeightM(plan.ContactAngleDeg(plan.Building.Rooms[room]) ?? atDeg ?? At(Span.ContactAngleDeg, FloorUnknownKind.Finish, room));
+        int[] rooms = [.. Enumerable.Range(0, plan.Building.Rooms.Count)];
         filmM = [.. rooms.Select(r => FilmOf(r, null))];
         thinFilmM = [.. rooms.Select(r => FilmOf(r, Span.ContactAngleDeg.Least))];
         thickFilmM = [.. rooms.Select(r => FilmOf(r, Span.ContactAngleDeg.Most))];
-        thresholdM = [.. plan.Doorways.Select((d, i) => d.ThresholdM ?? At(Span.ThresholdM, FloorUnknownKind.Threshold, i))];
-        int[] drawn = [.. rooms.Where(r => plan.Rooms[r].Areas.Count > 0)];
+        thresholdM = [.. plan.Building.Doorways.Select((d, i) => d.ThresholdM ?? At(Span.ThresholdM, FloorUnknownKind.Threshold, i))];
+        int[] drawn = [.. rooms.Where(r => plan.Building.Rooms[r].Areas.Count > 0)];
         ThinnestFilmM = drawn.Select(r => filmM[r]).DefaultIfEmpty(0).Min();
         HasUnknownFinish = drawn.Any(r => thinFilmM[r] != thickFilmM[r]);
-        baseM = new double[plan.Rooms.Count];
-        foreach (Storey storey in plan.Storeys)
+        baseM = new double[plan.Building.Rooms.Count];
+        foreach (Storey storey in plan.Building.Storeys)
         {
             int datum = FloorUnknowns.DatumOf(plan, storey.Id, guess.DatumRoom);
-            foreach (int r in rooms.Where(r => plan.Rooms[r].StoreyId == storey.Id && r != datum))
+            foreach (int r in rooms.Where(r => plan.Building.Rooms[r].StoreyId == storey.Id && r != datum))
             {
-                double? stepM = plan.Rooms[r].FloorHeightM - plan.Rooms[datum].FloorHeightM;
+                double? stepM = plan.Building.Rooms[r].FloorHeightM - plan.Building.Rooms[datum].FloorHeightM;
                 baseM[r] = stepM ?? At(Span.StepM, FloorUnknownKind.Step, r);
             }
         }
 
         foreach (int r in rooms)
         {
-            for (int f = 0; f < plan.Rooms[r].Fixtures.Count; f++)
+            for (int f = 0; f < plan.Building.Rooms[r].Fixtures.Count; f++)
             {
-                if (plan.Rooms[r].Fixtures[f] is { Base: FixtureBase.Pit } pit)
+                if (plan.Building.Rooms[r].Fixtures[f] is { Base: FixtureBase.Pit } pit)
                 {
                     pitDepthM[(r, f)] = pit.DepthM ?? At(Span.PitDepthM, FloorUnknownKind.PitDepth, r, f);
                 }

@@ -46,7 +46,7 @@ public sealed class LeakReach
         Raster = drawing.Raster;
         var request = new SpreadRequest(cell, offXM, offYM, mostM3PerS, leastM3PerS, mostM3PerS, SpreadEnd.Late);
         int own = Raster.Room[cell];
-        int datum = plan.Rooms.Any(r => r.StoreyId == plan.Rooms[own].StoreyId && r is { Areas.Count: > 0, FloorHeightM: not null }) ? -1 : own;
+        int datum = plan.Building.Rooms.Any(r => r.StoreyId == plan.Building.Rooms[own].StoreyId && r is { Areas.Count: > 0, FloorHeightM: not null }) ? -1 : own;
         IReadOnlyList<FloorUnknown> open = drawing.UnknownsFrom(datum);
         var taken = new List<FloorUnknown>();
         int most = Raster.MostUnknowns;
@@ -121,7 +121,7 @@ public sealed class LeakReach
 
     /// <summary>The drains that its water comes to and that are not known to take so and so much.</summary>
     public IEnumerable<RasterDrain> UnknownDrains => tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct()
-        .Where(d => plan.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
+        .Where(d => plan.Building.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
 
     /// <summary>Whether its water may come to a cell.</summary>
     public bool MayReach(int cell)
@@ -232,7 +232,7 @@ public sealed class LeakReach
     private Track TrackOf(FloorField field)
     {
         DrainReached[] drains = [.. field.Drains];
-        double[] known = [.. drains.Select(d => plan.Rooms[d.Drain.RoomIndex].Drains[d.Drain.DrainIndex].CapacityM3PerS ?? double.NaN)];
+        double[] known = [.. drains.Select(d => plan.Building.Rooms[d.Drain.RoomIndex].Drains[d.Drain.DrainIndex].CapacityM3PerS ?? double.NaN)];
         DrainsOnWay Taking(double unknown) => new(drains, [.. known.Select(c => double.IsNaN(c) ? unknown : c)]);
         return new Track(field, Taking(Span.DrainM3PerS.Most), Taking(Span.DrainM3PerS.Least));
     }
@@ -269,9 +269,9 @@ public sealed class LeakReach
 
     private static int IndexOf(Plan plan, Room room)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            if (plan.Rooms[i].Id == room.Id)
+            if (plan.Building.Rooms[i].Id == room.Id)
             {
                 return i;
             }

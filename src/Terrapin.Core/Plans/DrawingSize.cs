@@ -38,7 +38,7 @@ public static class DrawingSize
     /// <summary>The size of the cells, and how many unknowns are taken at both ends in all combinations: fewer on a large drawing.</summary>
     internal static (double CellM, int MostUnknowns)? Sized(Plan plan)
     {
-        (FloorRectangle Box, int Leaks, double ReachM2)[] groups = [.. plan.Storeys.SelectMany(s => Groups(plan, s.Id)).Select(g => (
+        (FloorRectangle Box, int Leaks, double ReachM2)[] groups = [.. plan.Building.Storeys.SelectMany(s => Groups(plan, s.Id)).Select(g => (
             BoxOf(g),
             g.Sum(r => r.Leaks.Count(l => l.At is not null)),
             MostM3 / (FilmMPerDeg * g.Min(r => Math.Max(LeastAngleDeg, plan.ContactAngleDeg(r) ?? LeastAngleDeg)))))];
@@ -68,7 +68,7 @@ public static class DrawingSize
     internal static IReadOnlyList<IReadOnlyList<Room>> Groups(Plan plan, string storeyId)
     {
         var groups = new List<List<Room>>();
-        foreach (Room room in plan.Rooms.Where(r => r.StoreyId == storeyId && r.Areas.Count > 0))
+        foreach (Room room in plan.Building.Rooms.Where(r => r.StoreyId == storeyId && r.Areas.Count > 0))
         {
             List<Room>[] touched = [.. groups.Where(g => g.Any(other => Touch(other, room)))];
             groups.RemoveAll(touched.Contains);

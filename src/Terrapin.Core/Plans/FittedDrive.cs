@@ -53,6 +53,9 @@ public sealed record SeenStroke
 /// <summary>The drive as it is, or is to be, fitted on the main valve.</summary>
 public sealed record FittedDrive
 {
+    [Id]
+    public required string StopValveId { get; init; }
+
     /// <summary>Id in the catalogue.</summary>
     [Id]
     public required string SpecId { get; init; }

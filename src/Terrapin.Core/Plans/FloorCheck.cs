@@ -12,11 +12,11 @@ internal static class FloorCheck
 
     public static void Add(Plan plan, string pointer, List<Fault> faults)
     {
-        var storeys = plan.Storeys.Select(s => s.Id).ToHashSet();
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        var storeys = plan.Building.Storeys.Select(s => s.Id).ToHashSet();
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            Room room = plan.Rooms[i];
-            string at = $"{pointer}/rooms/{i}";
+            Room room = plan.Building.Rooms[i];
+            string at = $"{pointer}/building/rooms/{i}";
             if (room.StoreyId is { } storey && !storeys.Contains(storey))
             {
                 faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", storey));
@@ -51,24 +51,24 @@ internal static class FloorCheck
             return;
         }
 
-        (Storey storey, FloorRectangle box) = plan.Storeys
+        (Storey storey, FloorRectangle box) = plan.Building.Storeys
             .SelectMany(s => DrawingSize.Groups(plan, s.Id).Select(g => (s, DrawingSize.BoxOf(g))))
             .MaxBy(g => g.Item2.LengthM * g.Item2.WidthM);
-        int leaks = plan.Rooms.Sum(r => r.Leaks.Count(l => l.At is not null));
-        faults.Add(new Fault($"{pointer}/rooms", string.Create(CultureInfo.InvariantCulture, $"The drawing is too large for its water to be calculated: joined rooms of \"{storey.Name}\" span {box.LengthM:0.#} by {box.WidthM:0.#} m, and {leaks} leak points are drawn in all. Part rooms that no doorway joins, make them smaller, or take leak points off the drawing.")));
+        int leaks = plan.Building.Rooms.Sum(r => r.Leaks.Count(l => l.At is not null));
+        faults.Add(new Fault($"{pointer}/building/rooms", string.Create(CultureInfo.InvariantCulture, $"The drawing is too large for its water to be calculated: joined rooms of \"{storey.Name}\" span {box.LengthM:0.#} by {box.WidthM:0.#} m, and {leaks} leak points are drawn in all. Part rooms that no doorway joins, make them smaller, or take leak points off the drawing.")));
     }
 
     /// <summary>The room that is drawn at a place.</summary>
     private static Room? RoomAt(Plan plan, string storeyId, double xM, double yM) =>
-        plan.Rooms.FirstOrDefault(r => r.StoreyId == storeyId && r.Areas.Any(a => a.Holds(xM, yM)));
+        plan.Building.Rooms.FirstOrDefault(r => r.StoreyId == storeyId && r.Areas.Any(a => a.Holds(xM, yM)));
 
     private static void AddOverlaps(Plan plan, int index, string at, List<Fault> faults)
     {
-        Room room = plan.Rooms[index];
+        Room room = plan.Building.Rooms[index];
         for (int j = 0; j < room.Areas.Count; j++)
         {
             FloorRectangle mine = room.Areas[j];
-            Room? other = plan.Rooms.Take(index).FirstOrDefault(r => r.StoreyId == room.StoreyId && r.Areas.Any(a => Overlap(a, mine)));
+            Room? other = plan.Building.Rooms.Take(index).FirstOrDefault(r => r.StoreyId == room.StoreyId && r.Areas.Any(a => Overlap(a, mine)));
             if (other is not null && room.StoreyId is not null)
             {
                 faults.Add(new Fault($"{at}/areas/{j}", $"\"{room.Name}\" lies over \"{other.Name}\" at {Place(mine.AcrossM, mine.DownM)}. Move it beside, or make one smaller."));
@@ -117,25 +117,25 @@ internal static class FloorCheck
 
     private static void AddSensors(Plan plan, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            Sensor sensor = plan.Sensors[i];
-            if (plan.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId) is not { } room)
+            Sensor sensor = plan.Installation.Sensors[i];
+            if (plan.Building.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId) is not { } room)
             {
                 continue;
             }
 
             if (sensor.At is { } place && !Lies(room, place))
             {
-                faults.Add(new Fault($"{pointer}/sensors/{i}/at", $"\"{sensor.Name}\" at {Place(place.AcrossM, place.DownM)} lies in a wall, outside \"{room.Name}\", or under something that stands there. Move it onto the room's floor."));
+                faults.Add(new Fault($"{pointer}/installation/sensors/{i}/at", $"\"{sensor.Name}\" at {Place(place.AcrossM, place.DownM)} lies in a wall, outside \"{room.Name}\", or under something that stands there. Move it onto the room's floor."));
             }
 
-            AddLength(plan, sensor, $"{pointer}/sensors/{i}", faults);
+            AddLength(plan, sensor, $"{pointer}/installation/sensors/{i}", faults);
             for (int j = 0; j < sensor.Path.Count; j++)
             {
                 if (!Lies(room, sensor.Path[j]))
                 {
-                    faults.Add(new Fault($"{pointer}/sensors/{i}/path/{j}", $"The rope \"{sensor.Name}\" leaves the floor of \"{room.Name}\" at {Place(sensor.Path[j].AcrossM, sensor.Path[j].DownM)}. Keep it on the floor."));
+                    faults.Add(new Fault($"{pointer}/installation/sensors/{i}/path/{j}", $"The rope \"{sensor.Name}\" leaves the floor of \"{room.Name}\" at {Place(sensor.Path[j].AcrossM, sensor.Path[j].DownM)}. Keep it on the floor."));
                 }
             }
         }
@@ -166,10 +166,10 @@ internal static class FloorCheck
 
     private static void AddWalls(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Walls.Count; i++)
+        for (int i = 0; i < plan.Building.Walls.Count; i++)
         {
-            Wall wall = plan.Walls[i];
-            string at = $"{pointer}/walls/{i}";
+            Wall wall = plan.Building.Walls[i];
+            string at = $"{pointer}/building/walls/{i}";
             if (!storeys.Contains(wall.StoreyId))
             {
                 faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", wall.StoreyId));
@@ -194,10 +194,10 @@ internal static class FloorCheck
 
     private static void AddDoorways(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Doorways.Count; i++)
+        for (int i = 0; i < plan.Building.Doorways.Count; i++)
         {
-            Doorway doorway = plan.Doorways[i];
-            string at = $"{pointer}/doorways/{i}";
+            Doorway doorway = plan.Building.Doorways[i];
+            string at = $"{pointer}/building/doorways/{i}";
             if (!storeys.Contains(doorway.StoreyId))
             {
                 faults.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", doorway.StoreyId));
@@ -223,10 +223,10 @@ internal static class FloorCheck
 
     private static void AddOpenings(Plan plan, HashSet<string> storeys, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Openings.Count; i++)
+        for (int i = 0; i < plan.Building.Openings.Count; i++)
         {
-            FloorOpening opening = plan.Openings[i];
-            string at = $"{pointer}/openings/{i}";
+            FloorOpening opening = plan.Building.Openings[i];
+            string at = $"{pointer}/building/openings/{i}";
             foreach ((string storey, string key) in ((string, string)[])[(opening.StoreyId, "storeyId"), (opening.ToStoreyId, "toStoreyId")])
             {
                 if (!storeys.Contains(storey))
@@ -235,7 +235,7 @@ internal static class FloorCheck
                 }
             }
 
-            int Depth(string storey) => plan.Storeys.TakeWhile(s => s.Id != storey).Count();
+            int Depth(string storey) => plan.Building.Storeys.TakeWhile(s => s.Id != storey).Count();
             if (Depth(opening.ToStoreyId) <= Depth(opening.StoreyId))
             {
                 faults.Add(new Fault($"{at}/toStoreyId", "Water falls to a storey below. Choose one further down."));

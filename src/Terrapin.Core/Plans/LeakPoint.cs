@@ -67,6 +67,10 @@ public sealed record LeakPoint
     [AtMost(120)]
     public required string Name { get; init; }
 
+    /// <summary>The fixture of its room that it belongs to; <see langword="null"/>: none, or not said.</summary>
+    [Id]
+    public string? FixtureId { get; init; }
+
     public required LeakKind Kind { get; init; }
 
     /// <summary>Diameter of the equivalent round hole, for kinds that are a hole.</summary>

@@ -7,19 +7,26 @@ public static class NewSite
     {
         Version = Plan.CurrentVersion,
         Site = new Site { Name = name },
-        Supply = new WaterSupply(),
-        Mains = [UnknownMain("main", "Stop valve")],
-        Pipes = [],
-        Rooms = [],
-        Sensors = [],
-        Rules = [],
+        Building = new Building
+        {
+            Supply = new WaterSupply(),
+            StopValves = [UnknownStopValve("main", "Stop valve")],
+            Pipes = [],
+            Rooms = [],
+            Storeys = [],
+            Doorways = [],
+            Walls = [],
+            Openings = [],
+        },
+        Installation = Installation.None,
+        Options = [],
         Catalogue = HouseCatalogue,
     };
 
     /// <summary>A main valve that nobody has looked at yet.</summary>
     /// <param name="id">Free among the plan's mains.</param>
     /// <param name="name">By its place.</param>
-    public static MainValve UnknownMain(string id, string name) => new()
+    public static StopValve UnknownStopValve(string id, string name) => new()
     {
         Id = id,
         Name = name,

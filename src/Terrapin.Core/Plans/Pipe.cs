@@ -14,7 +14,7 @@ public sealed record Pipe
 
     /// <summary>The main valve it starts at; with no <see cref="ParentId"/> either it starts at the supply, before every main.</summary>
     [Id]
-    public string? MainId { get; init; }
+    public string? StopValveId { get; init; }
 
     public required PipeMaterial Material { get; init; }
 

@@ -7,49 +7,18 @@ namespace Terrapin.Core.Plans;
 public sealed record Plan
 {
     /// <summary>The version of the plan document that this program writes.</summary>
-    public const int CurrentVersion = 3;
+    public const int CurrentVersion = 4;
 
     public required int Version { get; init; }
     public required Site Site { get; init; }
-    public required WaterSupply Supply { get; init; }
 
-    /// <summary>The main valves, at least one: in line, or one for each part of the building.</summary>
-    [AtMost(50)]
-    public required IReadOnlyList<MainValve> Mains { get; init; }
+    public required Building Building { get; init; }
 
-    /// <summary>The pipes, as a tree that starts at the supply and runs through the main valves.</summary>
-    [AtMost(300)]
-    public required IReadOnlyList<Pipe> Pipes { get; init; }
+    public required Installation Installation { get; init; }
 
-    [AtMost(300)]
-    public required IReadOnlyList<Room> Rooms { get; init; }
-
-    /// <summary>The floors that rooms are drawn on, the highest first.</summary>
+    /// <summary>Other installations for the same building, kept to compare.</summary>
     [AtMost(20)]
-    public IReadOnlyList<Storey> Storeys { get; init; } = [];
-
-    [AtMost(500)]
-    public IReadOnlyList<Doorway> Doorways { get; init; } = [];
-
-    [AtMost(500)]
-    public IReadOnlyList<Wall> Walls { get; init; } = [];
-
-    [AtMost(100)]
-    public IReadOnlyList<FloorOpening> Openings { get; init; } = [];
-
-    [AtMost(500)]
-    public required IReadOnlyList<Sensor> Sensors { get; init; }
-
-    /// <summary>The hub that runs the rules, by its id in the catalogue; <see langword="null"/> while none is chosen.</summary>
-    [Id]
-    public string? HubId { get; init; }
-
-    [AtMost(200)]
-    public required IReadOnlyList<Rule> Rules { get; init; }
-
-    /// <summary>Other choices of drives, sensors, hub and rules for the same building, kept to compare.</summary>
-    [AtMost(20)]
-    public IReadOnlyList<PlanOption> Options { get; init; } = [];
+    public required IReadOnlyList<PlanOption> Options { get; init; }
 
     /// <summary>What the customer calculates the price against.</summary>
     public Payback Payback { get; init; } = new();

@@ -6,15 +6,15 @@ internal static class PlanReferences
     public static List<Fault> Check(Plan plan, string pointer)
     {
         var faults = new List<Fault>();
-        HashSet<string> mains = Unique(plan.Mains.Select((m, i) => (m.Id, $"{pointer}/mains/{i}/id")), "stop valve", faults);
-        HashSet<string> pipes = Unique(plan.Pipes.Select((p, i) => (p.Id, $"{pointer}/pipes/{i}/id")), "pipe", faults);
-        Unique(plan.Rooms.Select((r, i) => (r.Id, $"{pointer}/rooms/{i}/id")), "room", faults);
+        HashSet<string> mains = Unique(plan.Building.StopValves.Select((m, i) => (m.Id, $"{pointer}/building/stopValves/{i}/id")), "stop valve", faults);
+        HashSet<string> pipes = Unique(plan.Building.Pipes.Select((p, i) => (p.Id, $"{pointer}/building/pipes/{i}/id")), "pipe", faults);
+        Unique(plan.Building.Rooms.Select((r, i) => (r.Id, $"{pointer}/building/rooms/{i}/id")), "room", faults);
         Unique(
-            plan.Rooms.SelectMany((r, i) => r.Leaks.Select((l, j) => (l.Id, $"{pointer}/rooms/{i}/leaks/{j}/id"))),
+            plan.Building.Rooms.SelectMany((r, i) => r.Leaks.Select((l, j) => (l.Id, $"{pointer}/building/rooms/{i}/leaks/{j}/id"))),
             "leak point",
             faults);
-        HashSet<string> sensors = Unique(plan.Sensors.Select((s, i) => (s.Id, $"{pointer}/sensors/{i}/id")), "sensor", faults);
-        Unique(plan.Rules.Select((r, i) => (r.Id, $"{pointer}/rules/{i}/id")), "rule", faults);
+        HashSet<string> sensors = Unique(plan.Installation.Sensors.Select((s, i) => (s.Id, $"{pointer}/installation/sensors/{i}/id")), "sensor", faults);
+        Unique(plan.Installation.Rules.Select((r, i) => (r.Id, $"{pointer}/installation/rules/{i}/id")), "rule", faults);
         Unique(plan.Options.Select((o, i) => (o.Id, $"{pointer}/options/{i}/id")), "option", faults);
         Unique(
             plan.Catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/catalogue/drives/{i}/id"))
@@ -23,23 +23,25 @@ internal static class PlanReferences
             "device",
             faults);
         Unique(plan.Catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/catalogue/finishes/{i}/id")), "finish", faults);
-        Unique(plan.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/rooms/{i}/fixtures/{j}/id"))), "fixture", faults);
-        Unique(plan.Walls.Select((w, i) => (w.Id, $"{pointer}/walls/{i}/id")), "wall", faults);
+        Unique(plan.Building.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/building/rooms/{i}/fixtures/{j}/id"))), "fixture", faults);
+        Unique(plan.Building.Walls.Select((w, i) => (w.Id, $"{pointer}/building/walls/{i}/id")), "wall", faults);
 
         CheckSupply(plan, mains, pointer, faults);
         bool flows = CheckPipes(plan, mains, pipes, pointer, faults);
         CheckHub(plan, pointer, faults);
-        for (int i = 0; i < plan.Mains.Count; i++)
+        for (int i = 0; i < plan.Building.StopValves.Count; i++)
         {
-            MainCheck.Add(plan.Mains[i], plan.Catalogue, $"{pointer}/mains/{i}", faults);
+            StopValveCheck.Add(plan.Building.StopValves[i], $"{pointer}/building/stopValves/{i}", faults);
         }
+
+        StopValveCheck.AddDrives(plan, pointer, faults);
 
         CheckLeaks(plan, pipes, pointer, faults);
         CheckSensors(plan, pointer, faults);
         CheckRules(plan, mains, sensors, pointer, faults);
-        Unique(plan.Storeys.Select((s, i) => (s.Id, $"{pointer}/storeys/{i}/id")), "storey", faults);
-        Unique(plan.Doorways.Select((d, i) => (d.Id, $"{pointer}/doorways/{i}/id")), "doorway", faults);
-        Unique(plan.Openings.Select((o, i) => (o.Id, $"{pointer}/openings/{i}/id")), "opening", faults);
+        Unique(plan.Building.Storeys.Select((s, i) => (s.Id, $"{pointer}/building/storeys/{i}/id")), "storey", faults);
+        Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", faults);
+        Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", faults);
         FloorCheck.Add(plan, pointer, faults);
         if (faults.Count == 0 && flows)
         {
@@ -56,15 +58,7 @@ internal static class PlanReferences
         {
             PlanOption option = plan.Options[i];
             string at = $"{pointer}/options/{i}";
-            for (int j = 0; j < option.Drives.Count; j++)
-            {
-                if (plan.Mains.All(m => m.Id != option.Drives[j].MainId))
-                {
-                    faults.Add(Nowhere($"{at}/drives/{j}/mainId", "stop valve", option.Drives[j].MainId));
-                }
-            }
-
-            Fault[] own = [.. Check(option.In(plan) with { Options = [] }, "").Select(f => new Fault(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
+            Fault[] own = [.. Check(plan.With(option.Installation) with { Options = [] }, "").Select(f => new Fault(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
             faults.AddRange(own.Take(1));
         }
     }
@@ -85,27 +79,27 @@ internal static class PlanReferences
 
     private static void CheckSupply(Plan plan, HashSet<string> mains, string pointer, List<Fault> faults)
     {
-        if (plan.Supply.Tank?.AfterMainId is { } tankAfter && !mains.Contains(tankAfter))
+        if (plan.Building.Supply.Tank?.AfterStopValveId is { } tankAfter && !mains.Contains(tankAfter))
         {
-            faults.Add(Nowhere($"{pointer}/supply/tank/afterMainId", "stop valve", tankAfter));
+            faults.Add(Nowhere($"{pointer}/building/supply/tank/afterStopValveId", "stop valve", tankAfter));
         }
 
-        if (plan.Supply.Pump?.AfterMainId is { } pumpAfter && !mains.Contains(pumpAfter))
+        if (plan.Building.Supply.Pump?.AfterStopValveId is { } pumpAfter && !mains.Contains(pumpAfter))
         {
-            faults.Add(Nowhere($"{pointer}/supply/pump/afterMainId", "stop valve", pumpAfter));
+            faults.Add(Nowhere($"{pointer}/building/supply/pump/afterStopValveId", "stop valve", pumpAfter));
         }
 
-        if (plan.Supply is { StaticPressurePa: { } p0, FlowTest.PressurePa: var p1 } && p1 > p0)
+        if (plan.Building.Supply is { StaticPressurePa: { } p0, FlowTest.PressurePa: var p1 } && p1 > p0)
         {
             faults.Add(new Fault(
-                $"{pointer}/supply/flowTest/pressurePa",
+                $"{pointer}/building/supply/flowTest/pressurePa",
                 "The pressure with a tap running cannot be higher than with every tap shut. Read both again."));
         }
 
-        if (plan.Supply is { StaticPressurePa: { } atRest, Tank.PrechargePa: { } precharge } && precharge > atRest)
+        if (plan.Building.Supply is { StaticPressurePa: { } atRest, Tank.PrechargePa: { } precharge } && precharge > atRest)
         {
             faults.Add(new Fault(
-                $"{pointer}/supply/tank/prechargePa",
+                $"{pointer}/building/supply/tank/prechargePa",
                 "The tank's precharge cannot be higher than the pressure at rest: it would hold no water. Read both again."));
         }
     }
@@ -113,36 +107,36 @@ internal static class PlanReferences
     private static bool CheckPipes(Plan plan, HashSet<string> mains, HashSet<string> pipes, string pointer, List<Fault> faults)
     {
         int before = faults.Count;
-        if (plan.Mains.Count == 0)
+        if (plan.Building.StopValves.Count == 0)
         {
-            faults.Add(new Fault($"{pointer}/mains", "The plan has no stop valve. Add the one that stops the water, looked at or not."));
+            faults.Add(new Fault($"{pointer}/building/stopValves", "The plan has no stop valve. Add the one that stops the water, looked at or not."));
         }
 
-        for (int i = 0; i < plan.Pipes.Count; i++)
+        for (int i = 0; i < plan.Building.Pipes.Count; i++)
         {
-            Pipe pipe = plan.Pipes[i];
-            string at = $"{pointer}/pipes/{i}";
+            Pipe pipe = plan.Building.Pipes[i];
+            string at = $"{pointer}/building/pipes/{i}";
             if (pipe.ParentId is { } parent && !pipes.Contains(parent))
             {
                 faults.Add(Nowhere($"{at}/parentId", "pipe", parent));
             }
 
-            if (pipe.MainId is { } main && !mains.Contains(main))
+            if (pipe.StopValveId is { } main && !mains.Contains(main))
             {
-                faults.Add(Nowhere($"{at}/mainId", "stop valve", main));
+                faults.Add(Nowhere($"{at}/stopValveId", "stop valve", main));
             }
 
-            if (pipe is { ParentId: not null, MainId: not null })
+            if (pipe is { ParentId: not null, StopValveId: not null })
             {
-                faults.Add(new Fault($"{at}/mainId", $"\"{pipe.Name}\" cannot start both at a pipe and at a stop valve. Keep one, and null for the other."));
+                faults.Add(new Fault($"{at}/stopValveId", $"\"{pipe.Name}\" cannot start both at a pipe and at a stop valve. Keep one, and null for the other."));
             }
         }
 
-        for (int i = 0; i < plan.Mains.Count; i++)
+        for (int i = 0; i < plan.Building.StopValves.Count; i++)
         {
-            if (plan.Mains[i].FedByPipeId is { } feed && !pipes.Contains(feed))
+            if (plan.Building.StopValves[i].FedByPipeId is { } feed && !pipes.Contains(feed))
             {
-                faults.Add(Nowhere($"{pointer}/mains/{i}/fedByPipeId", "pipe", feed));
+                faults.Add(Nowhere($"{pointer}/building/stopValves/{i}/fedByPipeId", "pipe", feed));
             }
         }
 
@@ -152,18 +146,18 @@ internal static class PlanReferences
         }
 
         var parents = new Dictionary<string, string?>();
-        foreach (Pipe pipe in plan.Pipes)
+        foreach (Pipe pipe in plan.Building.Pipes)
         {
-            string? feed = pipe.MainId is { } main ? plan.Main(main).FedByPipeId : pipe.ParentId;
+            string? feed = pipe.StopValveId is { } main ? plan.StopValve(main).FedByPipeId : pipe.ParentId;
             parents.TryAdd(pipe.Id, feed);
         }
 
-        int inCircle = plan.Pipes.ToList().FindIndex(p => RunsInACircle(p.Id, parents));
+        int inCircle = plan.Building.Pipes.ToList().FindIndex(p => RunsInACircle(p.Id, parents));
         if (inCircle >= 0)
         {
-            Pipe pipe = plan.Pipes[inCircle];
+            Pipe pipe = plan.Building.Pipes[inCircle];
             faults.Add(new Fault(
-                $"{pointer}/pipes/{inCircle}/{(pipe.MainId is null ? "parentId" : "mainId")}",
+                $"{pointer}/building/pipes/{inCircle}/{(pipe.StopValveId is null ? "parentId" : "stopValveId")}",
                 $"Pipe \"{pipe.Id}\" feeds itself in a circle. Let one of them start at the supply or at a stop valve before it."));
         }
 
@@ -188,23 +182,28 @@ internal static class PlanReferences
 
     private static void CheckHub(Plan plan, string pointer, List<Fault> faults)
     {
-        if (plan.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
+        if (plan.Installation.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
         {
-            faults.Add(Nowhere($"{pointer}/hubId", "hub in the catalogue", hub));
+            faults.Add(Nowhere($"{pointer}/installation/hubId", "hub in the catalogue", hub));
         }
     }
 
     private static void CheckLeaks(Plan plan, HashSet<string> pipes, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            for (int j = 0; j < plan.Rooms[i].Leaks.Count; j++)
+            for (int j = 0; j < plan.Building.Rooms[i].Leaks.Count; j++)
             {
-                LeakPoint leak = plan.Rooms[i].Leaks[j];
-                string at = $"{pointer}/rooms/{i}/leaks/{j}";
+                LeakPoint leak = plan.Building.Rooms[i].Leaks[j];
+                string at = $"{pointer}/building/rooms/{i}/leaks/{j}";
                 if (leak.PipeId is { } pipe && !pipes.Contains(pipe))
                 {
                     faults.Add(Nowhere($"{at}/pipeId", "pipe", pipe));
+                }
+
+                if (leak.FixtureId is { } fixture && plan.Building.Rooms[i].Fixtures.All(f => f.Id != fixture))
+                {
+                    faults.Add(Nowhere($"{at}/fixtureId", $"fixture in room \"{plan.Building.Rooms[i].Name}\"", fixture));
                 }
 
                 if (leak.PipeId is null && !leak.Kind.IsFixedFlow())
@@ -232,16 +231,16 @@ internal static class PlanReferences
 
     private static void CheckSensors(Plan plan, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            Sensor sensor = plan.Sensors[i];
-            string at = $"{pointer}/sensors/{i}";
+            Sensor sensor = plan.Installation.Sensors[i];
+            string at = $"{pointer}/installation/sensors/{i}";
             if (plan.Catalogue.Sensors.All(s => s.Id != sensor.SpecId))
             {
                 faults.Add(Nowhere($"{at}/specId", "sensor in the catalogue", sensor.SpecId));
             }
 
-            Room? room = plan.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId);
+            Room? room = plan.Building.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId);
             if (room is null)
             {
                 faults.Add(Nowhere($"{at}/roomId", "room", sensor.RoomId));
@@ -267,22 +266,22 @@ internal static class PlanReferences
 
     private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<Fault> faults)
     {
-        for (int i = 0; i < plan.Rules.Count; i++)
+        for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
-            Rule rule = plan.Rules[i];
+            Rule rule = plan.Installation.Rules[i];
             for (int j = 0; j < rule.SensorIds.Count; j++)
             {
                 if (!sensors.Contains(rule.SensorIds[j]))
                 {
-                    faults.Add(Nowhere($"{pointer}/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
+                    faults.Add(Nowhere($"{pointer}/installation/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
                 }
             }
 
-            for (int j = 0; j < rule.MainIds.Count; j++)
+            for (int j = 0; j < rule.StopValveIds.Count; j++)
             {
-                if (!mains.Contains(rule.MainIds[j]))
+                if (!mains.Contains(rule.StopValveIds[j]))
                 {
-                    faults.Add(Nowhere($"{pointer}/rules/{i}/mainIds/{j}", "stop valve", rule.MainIds[j]));
+                    faults.Add(Nowhere($"{pointer}/installation/rules/{i}/stopValveIds/{j}", "stop valve", rule.StopValveIds[j]));
                 }
             }
         }

@@ -28,20 +28,42 @@ public static class PlanWords
     public static SensorSpec SpecOf(this Plan plan, Sensor sensor) => plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
 
     /// <summary>Whether the rule closes a main valve.</summary>
-    public static bool Closes(this Rule rule, string mainId) =>
-        rule.Action == RuleAction.Close && (rule.MainIds.Count == 0 || rule.MainIds.Contains(mainId));
+    public static bool Closes(this Rule rule, string stopValveId) =>
+        rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
 
     /// <summary>A main valve of a plan.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
-    public static MainValve Main(this Plan plan, string mainId) => plan.Mains.First(m => m.Id == mainId);
+    /// <param name="stopValveId">One of its mains.</param>
+    public static StopValve StopValve(this Plan plan, string stopValveId) => plan.Building.StopValves.First(m => m.Id == stopValveId);
 
     /// <summary>The plan with one of its mains changed.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
+    /// <param name="stopValveId">One of its mains.</param>
     /// <param name="change">What becomes of it.</param>
-    public static Plan WithMain(this Plan plan, string mainId, Func<MainValve, MainValve> change) =>
-        plan with { Mains = [.. plan.Mains.Select(m => m.Id == mainId ? change(m) : m)] };
+    public static Plan WithStopValve(this Plan plan, string stopValveId, Func<StopValve, StopValve> change) =>
+        plan.WithBuilding(b => b with { StopValves = [.. b.StopValves.Select(m => m.Id == stopValveId ? change(m) : m)] });
+
+    /// <summary>The plan with another installation.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="installation">One for the same building.</param>
+    public static Plan With(this Plan plan, Installation installation) => plan with { Installation = installation };
+
+    /// <summary>The plan with something else found.</summary>
+    public static Plan WithBuilding(this Plan plan, Func<Building, Building> change) => plan with { Building = change(plan.Building) };
+
+    /// <summary>The plan with something else chosen.</summary>
+    public static Plan WithInstallation(this Plan plan, Func<Installation, Installation> change) => plan with { Installation = change(plan.Installation) };
+
+    /// <summary>The drive on a stop valve, or <see langword="null"/> while it has none.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its stop valves.</param>
+    public static FittedDrive? DriveOn(this Plan plan, string stopValveId) => plan.Installation.Drives.FirstOrDefault(d => d.StopValveId == stopValveId);
+
+    /// <summary>The plan with a drive in place of the one on its stop valve.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drive">As it is to be fitted.</param>
+    public static Plan WithDrive(this Plan plan, FittedDrive drive) =>
+        plan.WithInstallation(i => i with { Drives = [.. i.Drives.Where(d => d.StopValveId != drive.StopValveId), drive] });
 
     /// <summary>The drive of a fitted one in the catalogue.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -50,17 +72,17 @@ public static class PlanWords
 
     /// <summary>The main valves in front of one, in the direction of flow, and itself last.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">One of its mains.</param>
-    public static IReadOnlyList<MainValve> LineTo(this Plan plan, string mainId)
+    /// <param name="stopValveId">One of its mains.</param>
+    public static IReadOnlyList<StopValve> LineTo(this Plan plan, string stopValveId)
     {
-        MainValve main = plan.Main(mainId);
-        return [.. WaterWay.To(plan, main.FedByPipeId).Mains, main];
+        StopValve main = plan.StopValve(stopValveId);
+        return [.. WaterWay.To(plan, main.FedByPipeId).StopValves, main];
     }
 
     /// <summary>Whether what sits behind one main is on the house side of another.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="mainId">The main that is to be closed.</param>
-    /// <param name="afterMainId">The last main before the thing; <see langword="null"/>: it is before every main.</param>
-    public static bool IsBehind(this Plan plan, string mainId, string? afterMainId) =>
-        afterMainId is not null && plan.LineTo(afterMainId).Any(m => m.Id == mainId);
+    /// <param name="stopValveId">The main that is to be closed.</param>
+    /// <param name="afterStopValveId">The last main before the thing; <see langword="null"/>: it is before every main.</param>
+    public static bool IsBehind(this Plan plan, string stopValveId, string? afterStopValveId) =>
+        afterStopValveId is not null && plan.LineTo(afterStopValveId).Any(m => m.Id == stopValveId);
 }

@@ -40,7 +40,7 @@ public sealed record Rule
 
     /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
     [AtMost(50)]
-    public IReadOnlyList<string> MainIds { get; init; } = [];
+    public IReadOnlyList<string> StopValveIds { get; init; } = [];
 
     /// <summary>From telling to closing.</summary>
     [Limits(0, 86400, "s")]

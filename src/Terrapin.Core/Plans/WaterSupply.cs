@@ -31,7 +31,7 @@ public sealed record PressureTank
 {
     /// <summary>The last main valve that the water passes before it; <see langword="null"/>: it is before every main.</summary>
     [Id]
-    public string? AfterMainId { get; init; }
+    public string? AfterStopValveId { get; init; }
 
     [Limits(1e-4, 20, "m³")]
     public double? VolumeM3 { get; init; }
@@ -45,7 +45,7 @@ public sealed record Pump
 {
     /// <summary>The last main valve that the water passes before it; <see langword="null"/>: it is before every main.</summary>
     [Id]
-    public string? AfterMainId { get; init; }
+    public string? AfterStopValveId { get; init; }
 
     /// <summary>Whether the pump is stopped when the valve is closed.</summary>
     public required Answer StopsOnClosing { get; init; }

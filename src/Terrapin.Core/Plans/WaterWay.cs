@@ -5,9 +5,9 @@ namespace Terrapin.Core.Plans;
 
 /// <summary>The way of the water from the supply to the far end of a pipe.</summary>
 /// <param name="Pipes">In the direction of flow.</param>
-/// <param name="Mains">The main valves on it, in the direction of flow.</param>
+/// <param name="StopValves">The stop valves on it, in the direction of flow.</param>
 /// <param name="PipesBefore">For each of the mains, how many of the pipes come before it.</param>
-public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<MainValve> Mains, IReadOnlyList<int> PipesBefore)
+public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<StopValve> StopValves, IReadOnlyList<int> PipesBefore)
 {
     /// <summary>The way to the far end of a pipe.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -22,17 +22,17 @@ public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<MainValve
     private static WaterWay Find(Plan plan, string pipeId)
     {
         var pipes = new List<Pipe>();
-        var mains = new List<MainValve>();
+        var mains = new List<StopValve>();
         var pipesAfter = new List<int>();
         string? at = pipeId;
         while (at is not null)
         {
-            Pipe pipe = plan.Pipes.First(p => p.Id == at);
+            Pipe pipe = plan.Building.Pipes.First(p => p.Id == at);
             pipes.Add(pipe);
             at = pipe.ParentId;
-            if (at is null && pipe.MainId is { } mainId)
+            if (at is null && pipe.StopValveId is { } stopValveId)
             {
-                MainValve main = plan.Main(mainId);
+                StopValve main = plan.StopValve(stopValveId);
                 mains.Add(main);
                 pipesAfter.Add(pipes.Count);
                 at = main.FedByPipeId;
@@ -46,6 +46,6 @@ public sealed record WaterWay(IReadOnlyList<Pipe> Pipes, IReadOnlyList<MainValve
     }
 
     /// <summary>The pipes between one of its mains and the far end.</summary>
-    /// <param name="main">Index into <see cref="Mains"/>.</param>
+    /// <param name="main">Index into <see cref="StopValves"/>.</param>
     public IEnumerable<Pipe> PipesAfter(int main) => Pipes.Skip(PipesBefore[main]);
 }

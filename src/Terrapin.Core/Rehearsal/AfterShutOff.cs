@@ -9,7 +9,7 @@ namespace Terrapin.Core.Rehearsal;
 /// What still runs out once the valve is shut. An upper bound: it needs air to come in behind it; nothing of it is sure, so that
 /// the lower end is none.
 /// </summary>
-internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing, LeakSupply supply, Screening screening, List<Finding> findings)
+internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing, LeakSupply supply, Screening screening, List<Finding> findings)
 {
     public const string TankCode = "tank-on-house-side";
 
@@ -23,10 +23,10 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
     private double PipesM3(double leakHeightM)
     {
         double volume = 0;
-        foreach (Pipe pipe in plan.Pipes)
+        foreach (Pipe pipe in plan.Building.Pipes)
         {
             WaterWay way = WaterWay.To(plan, pipe.Id);
-            if (way.Mains.All(m => m.Id != closing.Id))
+            if (way.StopValves.All(m => m.Id != closing.Id))
             {
                 continue;
             }
@@ -61,12 +61,12 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
 
     private double TankM3(double pressurePa)
     {
-        if (plan.Supply.Tank is not { } tank || !plan.IsBehind(closing.Id, tank.AfterMainId))
+        if (plan.Building.Supply.Tank is not { } tank || !plan.IsBehind(closing.Id, tank.AfterStopValveId))
         {
             return 0;
         }
 
-        Unmeasured Figure(string key, string name, QuantityKind kind) => new(Stage.Main, $"/supply/tank/{key}", name, kind, "Read it off the tank's plate, and the air valve with a tyre gauge.");
+        Unmeasured Figure(string key, string name, QuantityKind kind) => new(Stage.Main, $"/building/supply/tank/{key}", name, kind, "Read it off the tank's plate, and the air valve with a tyre gauge.");
         double volume = screening.Take(tank.VolumeM3, Span.StoredM3, () => Figure("volumeM3", "Volume of the pressure tank", QuantityKind.Volume));
         double precharge = screening.Take(tank.PrechargePa, Span.PrechargePa, () => Figure("prechargePa", "Precharge of the pressure tank", QuantityKind.Pressure));
         double drained = DrainDown.TankM3(volume, precharge, pressurePa);
@@ -75,7 +75,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
             Code = TankCode,
             Severity = Severity.Caution,
             Stage = Stage.Main,
-            Where = "/supply/tank/afterMainId",
+            Where = "/building/supply/tank/afterStopValveId",
             Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
             Remedy = "Drive a stop valve after the tank instead; where there is none, have one put there, and have the pump stopped with it.",
             Trade = Trade.Plumber,
@@ -84,10 +84,10 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, MainValve closing,
         return drained;
     }
 
-    private double HeatersM3(double leakHeightM) => plan.Mains.Where(m => plan.IsBehind(closing.Id, m.Id)).Sum(m => m.Heater is { } heater ? HeaterM3(m, heater, leakHeightM) : 0);
+    private double HeatersM3(double leakHeightM) => plan.Building.StopValves.Where(m => plan.IsBehind(closing.Id, m.Id)).Sum(m => m.Heater is { } heater ? HeaterM3(m, heater, leakHeightM) : 0);
 
     /// <summary>A hot leak below a heater's top empties it; a cold one siphons it back through its feed, unless something stops that.</summary>
-    private double HeaterM3(MainValve feeding, Heater heater, double leakHeightM)
+    private double HeaterM3(StopValve feeding, Heater heater, double leakHeightM)
     {
         if (leak.Side == WaterSide.Cold && heater.FeedCheck == Answer.Yes)
         {

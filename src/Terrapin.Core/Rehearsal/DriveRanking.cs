@@ -44,33 +44,34 @@ public static class DriveRanking
     /// </summary>
     /// <param name="plan">A checked plan. A drive that is not chosen is held with the policy of the one that is, and on
     /// its supply where it can have that; see <see cref="SupplyInUse.Likely"/>.</param>
-    /// <param name="mainId">One of its mains.</param>
-    public static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId) => Of(plan, mainId, FastestLeak(plan, mainId));
+    /// <param name="stopValveId">One of its mains.</param>
+    public static IReadOnlyList<RankedDrive> Of(Plan plan, string stopValveId) => Of(plan, stopValveId, FastestLeak(plan, stopValveId));
 
     /// <inheritdoc cref="Of(Plan, string)"/>
     /// <param name="fastest">Of the leaks behind that main; <see langword="null"/> without one.</param>
-    internal static IReadOnlyList<RankedDrive> Of(Plan plan, string mainId, LeakFlow? fastest) =>
+    internal static IReadOnlyList<RankedDrive> Of(Plan plan, string stopValveId, LeakFlow? fastest) =>
         [.. plan.Catalogue.Drives
-            .Select(spec => Rank(plan, plan.Main(mainId), spec, fastest))
+            .Select(spec => Rank(plan, plan.StopValve(stopValveId), spec, fastest))
             .OrderBy(d => d.Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
             .ThenBy(d => d.Against.Max(f => (Severity?)f.Severity) ?? Severity.Note)
             .ThenBy(d => d.StrokeM3 ?? double.PositiveInfinity)
             .ThenByDescending(d => d.Ratio ?? 0)];
 
-    private static RankedDrive Rank(Plan plan, MainValve main, DriveSpec spec, LeakFlow? fastest)
+    private static RankedDrive Rank(Plan plan, StopValve main, DriveSpec spec, LeakFlow? fastest)
     {
-        FittedDrive fitted = main.Drive is { } chosen && chosen.SpecId == spec.Id
-            ? chosen
-            : (main.Drive ?? new FittedDrive { SpecId = spec.Id, Power = DrivePower.Unknown }) with
+        FittedDrive? present = plan.DriveOn(main.Id);
+        FittedDrive fitted = present is not null && present.SpecId == spec.Id
+            ? present
+            : (present ?? new FittedDrive { StopValveId = main.Id, SpecId = spec.Id, Power = DrivePower.Unknown }) with
             {
                 SpecId = spec.Id,
-                Power = SupplyInUse.Likely(spec, main.Place, main.Drive?.Power),
+                Power = SupplyInUse.Likely(spec, main.Place, present?.Power),
                 Strokes = [],
                 Mounting = null,
                 StepsDone = [],
                 OverrideNote = "",
             };
-        DriveVerdict On(DrivePower power) => ValveVerdict.Of(plan.WithMain(main.Id, m => m with { Drive = fitted with { Power = power } }), main.Id);
+        DriveVerdict On(DrivePower power) => ValveVerdict.Of(plan.WithDrive(fitted with { Power = power }), main.Id);
         DriveVerdict verdict = On(fitted.Power);
         double? strokeS = StrokeSeen.DurationS(fitted) ?? spec.Stroke?.S;
         return new RankedDrive
@@ -88,14 +89,14 @@ public static class DriveRanking
     }
 
     /// <summary>Of the leak points behind a main.</summary>
-    internal static LeakFlow? FastestLeak(Plan plan, string mainId)
+    internal static LeakFlow? FastestLeak(Plan plan, string stopValveId)
     {
         LeakFlow? fastest = null;
-        for (int room = 0; room < plan.Rooms.Count; room++)
+        for (int room = 0; room < plan.Building.Rooms.Count; room++)
         {
-            for (int leak = 0; leak < plan.Rooms[room].Leaks.Count; leak++)
+            for (int leak = 0; leak < plan.Building.Rooms[room].Leaks.Count; leak++)
             {
-                if (WaterWay.To(plan, plan.Rooms[room].Leaks[leak].PipeId).Mains.All(m => m.Id != mainId))
+                if (WaterWay.To(plan, plan.Building.Rooms[room].Leaks[leak].PipeId).StopValves.All(m => m.Id != stopValveId))
                 {
                     continue;
                 }

@@ -16,7 +16,7 @@ internal sealed record SensorCase(string SensorId, int Index, double? TripM3, do
 /// <summary>A driven valve before a leak that some rule closes.</summary>
 internal sealed record ValveCase
 {
-    public required string MainId { get; init; }
+    public required string StopValveId { get; init; }
 
     /// <summary>Its place among the driven valves of the plan.</summary>
     public required int Index { get; init; }

@@ -16,9 +16,9 @@ internal static class LeakCaseBuilder
     /// <param name="corner">The end at which what is not measured is taken.</param>
     public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, IReadOnlyList<string> driven, Corner corner)
     {
-        Room room = plan.Rooms[water.RoomIndex];
+        Room room = plan.Building.Rooms[water.RoomIndex];
         LeakPoint leak = room.Leaks[water.LeakIndex];
-        string leakAt = $"/rooms/{water.RoomIndex}/leaks/{water.LeakIndex}";
+        string leakAt = $"/building/rooms/{water.RoomIndex}/leaks/{water.LeakIndex}";
         var screening = new Screening(corner);
         var findings = new List<Finding>();
         var supply = new LeakSupply(plan, water.RoomIndex, water.LeakIndex, screening);
@@ -40,8 +40,8 @@ internal static class LeakCaseBuilder
 
     private static double HubS(Plan plan, Screening screening)
     {
-        HubSpec? hub = plan.Catalogue.Hubs.FirstOrDefault(h => h.Id == plan.HubId);
+        HubSpec? hub = plan.Catalogue.Hubs.FirstOrDefault(h => h.Id == plan.Installation.HubId);
         return hub is null ? 0 : screening.Take(hub.Logic?.S, Span.DelayS, () => new(
-            Stage.Rules, "/hubId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
+            Stage.Rules, "/installation/hubId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
     }
 }

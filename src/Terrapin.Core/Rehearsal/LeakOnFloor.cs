@@ -96,9 +96,9 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
 
         foreach (RasterDrain drain in reach.UnknownDrains)
         {
-            Room drained = plan.Rooms[drain.RoomIndex];
+            Room drained = plan.Building.Rooms[drain.RoomIndex];
             screening.Take(null, Span.DrainM3PerS, () => new(
-                Stage.Rooms, $"/rooms/{drain.RoomIndex}/drains/{drain.DrainIndex}/capacityM3PerS", $"What the drain in {drained.Name} takes", QuantityKind.Flow, "Pour a bucket into it against the watch."));
+                Stage.Rooms, $"/building/rooms/{drain.RoomIndex}/drains/{drain.DrainIndex}/capacityM3PerS", $"What the drain in {drained.Name} takes", QuantityKind.Flow, "Pour a bucket into it against the watch."));
         }
     }
 

@@ -63,7 +63,7 @@ internal sealed class LeakRun
                     Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
                     HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
                     Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null).Select(s => new SimulatedSensor(
-                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Sensors[s.Index]).Kind)))],
+                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind)))],
                 },
             ],
         };
@@ -103,7 +103,7 @@ internal sealed class LeakRun
             ResidualM3PerS(stops),
             drain) with
         {
-            MainId = ValveOf(moves)!.MainId,
+            StopValveId = ValveOf(moves)!.StopValveId,
         };
     }
 
@@ -198,7 +198,7 @@ internal sealed class LeakRun
             return Cause.NeverWet;
         }
 
-        return plan.HubId is null ? Cause.NoHub : Cause.NoRule;
+        return plan.Installation.HubId is null ? Cause.NoHub : Cause.NoRule;
     }
 
     private Rehearsed Result(
@@ -226,7 +226,7 @@ internal sealed class LeakRun
         };
 
     private TimelineEvent? Event(TraceEntry entry) => KindOf(entry) is { } kind
-        ? new TimelineEvent(entry.TimeS, kind, entry.OutM3, entry.Sensor < 0 ? null : plan.Sensors[entry.Sensor].Id, entry.Rule < 0 ? null : plan.Rules[entry.Rule].Id)
+        ? new TimelineEvent(entry.TimeS, kind, entry.OutM3, entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id, entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id)
         : null;
 
     private EventKind? KindOf(TraceEntry entry) => entry.Kind switch

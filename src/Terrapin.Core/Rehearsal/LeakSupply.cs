@@ -26,14 +26,14 @@ internal sealed class LeakSupply
         this.roomIndex = roomIndex;
         this.leakIndex = leakIndex;
         this.screening = screening;
-        room = plan.Rooms[roomIndex];
+        room = plan.Building.Rooms[roomIndex];
         leak = room.Leaks[leakIndex];
         way = WaterWay.To(plan, leak.PipeId);
     }
 
-    private string RoomAt => $"/rooms/{roomIndex}";
+    private string RoomAt => $"/building/rooms/{roomIndex}";
 
-    private string LeakAt => $"/rooms/{roomIndex}/leaks/{leakIndex}";
+    private string LeakAt => $"/building/rooms/{roomIndex}/leaks/{leakIndex}";
 
     /// <summary>The leak's flow alone, with every unknown at one end.</summary>
     public static LeakFlow FlowOf(Plan plan, int roomIndex, int leakIndex, Corner corner) =>
@@ -47,8 +47,8 @@ internal sealed class LeakSupply
         return (screening.Any ? FlowOf(plan, roomIndex, leakIndex, Corner.Least) : most, most);
     }
 
-    public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
-        Stage.Main, "/supply/staticPressurePa", "Pressure at the stop valve", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
+    public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Building.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
+        Stage.Main, "/building/supply/staticPressurePa", "Pressure at the stop valve", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
 
     public double LeakHeightM()
     {
@@ -81,25 +81,25 @@ internal sealed class LeakSupply
             DroopPaS2PerM6 = Droop(),
             Pipes = [.. way.Pipes.Select(Run)],
             Losses = [.. way.Pipes.Where(p => p.StopValveK is not null).Select(p => new LocalLoss(p.StopValveK!.Value, Bore(p), p.Id))],
-            Valves = [.. way.Mains.Select(m => new PathValve(ValveBoreM(m), m.Id))],
+            Valves = [.. way.StopValves.Select(m => new PathValve(ValveBoreM(m), m.Id))],
             Outlet = OutletOf(leak),
             Limiters = [.. way.Pipes.Where(p => p.LimiterM3PerS is not null).Select(p => new FlowLimiter(p.LimiterM3PerS!.Value, p.Id))],
         });
     }
 
-    private double ValveBoreM(MainValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
-        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Mains.Count == 1 ? "Bore of the stop valve" : $"Bore of stop valve \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
+    private double ValveBoreM(StopValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(
+        Stage.Main, $"{ValveVerdict.PlaceOf(plan, main.Id)}/boreM", plan.Building.StopValves.Count == 1 ? "Bore of the stop valve" : $"Bore of stop valve \"{main.Name}\"", QuantityKind.SmallLength, "Read it off the body or the maker's sheet."));
 
     /// <summary>Needs both points of the test: one alone says nothing of the droop.</summary>
     private double Droop()
     {
-        if (plan.Supply is { StaticPressurePa: { } atRestPa, FlowTest: { } test })
+        if (plan.Building.Supply is { StaticPressurePa: { } atRestPa, FlowTest: { } test })
         {
             return SupplyTest.Droop(atRestPa, test.PressurePa, test.FlowM3PerS);
         }
 
         screening.LeaveOpen(
-            new(Stage.Main, "/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
+            new(Stage.Main, "/building/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
             Severity.Note,
             "supply-not-tested",
             "The supply is not tested at both points, at rest and with a tap running. Every flow is an upper bound.",
@@ -121,13 +121,13 @@ internal sealed class LeakSupply
         screening.Take(pipe.BoreM, Span.PipeBoreM, () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
 
     public Unmeasured Of(Pipe pipe, string key, string name, QuantityKind kind) => new(
-        Stage.Main, $"/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
+        Stage.Main, $"/building/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
 
     private int IndexOf(Pipe pipe)
     {
-        for (int i = 0; i < plan.Pipes.Count; i++)
+        for (int i = 0; i < plan.Building.Pipes.Count; i++)
         {
-            if (plan.Pipes[i].Id == pipe.Id)
+            if (plan.Building.Pipes[i].Id == pipe.Id)
             {
                 return i;
             }

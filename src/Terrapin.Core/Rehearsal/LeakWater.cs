@@ -15,7 +15,7 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, LeakFlow Least, L
 
     /// <summary>As a rehearsal needs it: where no sensor is drawn, nothing asks where the water comes.</summary>
     public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: plan.Sensors.Any(s => s.At is not null || s.Path.Count > 1));
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: plan.Installation.Sensors.Any(s => s.At is not null || s.Path.Count > 1));
 
     /// <summary>With all that its water comes to on the drawn floors.</summary>
     public static LeakWater OnFloors(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
@@ -23,7 +23,7 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, LeakFlow Least, L
 
     private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors)
     {
-        Room room = plan.Rooms[roomIndex];
+        Room room = plan.Building.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
         (LeakFlow least, LeakFlow most) = LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
         double mostM3PerS = most.OpenM3PerS;

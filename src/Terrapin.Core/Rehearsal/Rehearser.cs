@@ -19,16 +19,16 @@ public static class Rehearser
     public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         (int room, int leak) = Find(plan, leakId);
-        return new LeakRehearsal(plan, room, leak, plan.Mains.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel).In(mode);
+        return new LeakRehearsal(plan, room, leak, plan.Building.StopValves.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel).In(mode);
     }
 
     private static (int Room, int Leak) Find(Plan plan, string leakId)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            for (int j = 0; j < plan.Rooms[i].Leaks.Count; j++)
+            for (int j = 0; j < plan.Building.Rooms[i].Leaks.Count; j++)
             {
-                if (plan.Rooms[i].Leaks[j].Id == leakId)
+                if (plan.Building.Rooms[i].Leaks[j].Id == leakId)
                 {
                     return (i, j);
                 }
@@ -60,11 +60,11 @@ internal sealed class LeakRehearsal
         var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel);
         most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most);
         least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least) : null;
-        LikelyMainId = ClosingMain.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
+        LikelyStopValveId = ClosingValve.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
     }
 
     /// <summary>The main that would close for it, if a rule ordered so.</summary>
-    public string? LikelyMainId { get; }
+    public string? LikelyStopValveId { get; }
 
     /// <summary>What was noticed on the way, whatever the mode.</summary>
     public IReadOnlyList<Finding> Findings => most.Findings;

@@ -16,9 +16,9 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
         drawn?.NoteUnknowns(screening);
         var cases = new List<SensorCase>();
         bool mayBeSeen = false;
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            Sensor sensor = plan.Sensors[i];
+            Sensor sensor = plan.Installation.Sensors[i];
             bool onDrawing = drawn?.Hears(sensor) == true;
             if (onDrawing || sensor.RoomId == room.Id)
             {
@@ -51,7 +51,7 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
     private SensorCase SensorCaseOf(Sensor sensor, int index, LeakOnFloor? drawn, double flowM3PerS, ref bool mayBeSeen)
     {
         SensorSpec spec = plan.SpecOf(sensor);
-        string at = $"/sensors/{index}";
+        string at = $"/installation/sensors/{index}";
         Unmeasured Figure(string name, QuantityKind kind) => new(Stage.Sensors, $"{at}/specId", $"{name} of {spec.Name}", kind, "Find the maker's sheet, or try it on the bench.");
         double gapM = screening.Take(spec.ContactGap?.M, Span.ContactGapM, () => Figure("Contact gap", QuantityKind.SmallLength));
         double responseS = screening.Take(spec.Response?.S, Span.DelayS, () => Figure("Response time", QuantityKind.Duration));
@@ -83,7 +83,7 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
     {
         double? angleDeg = plan.ContactAngleDeg(room);
         double capillaryM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
-            Stage.Rooms, $"/rooms/{water.RoomIndex}/finishId", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
+            Stage.Rooms, $"/building/rooms/{water.RoomIndex}/finishId", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
         FloorPosition position = Position();
         double filmM = Math.Max(capillaryM, Film.ViscousHeightM(flowM3PerS, position.OpenShare()));
         double thinnestM = Math.Max(

@@ -24,12 +24,12 @@ internal static class SensorSpots
     private static IEnumerable<Spot> Find(Plan plan, FloorRaster raster, Sensor sensor)
     {
         int room = 0;
-        while (plan.Rooms[room].Id != sensor.RoomId)
+        while (plan.Building.Rooms[room].Id != sensor.RoomId)
         {
             room++;
         }
 
-        string? storeyId = plan.Rooms[room].StoreyId;
+        string? storeyId = plan.Building.Rooms[room].StoreyId;
         if (sensor.Path.Count > 1)
         {
             return AlongThePath(sensor.Path, raster.CellM).Select(p => raster.CellAt(storeyId, room, p)).Where(c => c >= 0).Distinct().Select(c => new Spot(c, 0, 0));

@@ -103,7 +103,7 @@ public sealed record Rehearsed
     public required Mode Mode { get; init; }
 
     /// <summary>The stop valve that closes for it first; <see langword="null"/> where none does.</summary>
-    public string? MainId { get; init; }
+    public string? StopValveId { get; init; }
 
     public required Outcome Outcome { get; init; }
 

@@ -16,20 +16,20 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
     /// <param name="driven">The driven valves of the plan.</param>
     public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, IReadOnlyList<string> driven)
     {
-        MainValve[] closed = [.. way.Mains.Where(m => m.Drive is not null && plan.Rules.Any(r => r.Closes(m.Id)))];
+        StopValve[] closed = [.. way.StopValves.Where(m => plan.DriveOn(m.Id) is not null && plan.Installation.Rules.Any(r => r.Closes(m.Id)))];
         if (closed.Length == 0 && Likely(verdicts) is { } likely)
         {
             // Nothing closes it yet; what is not known of it is asked for all the same.
             Of(likely, openM3PerS, verdicts, 0, findings);
         }
 
-        return [.. way.Mains.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
+        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
     }
 
     /// <summary>Why none of them can close, whatever the rules order.</summary>
     public Cause? NoValve()
     {
-        if (way.Mains.Any(m => m.Drive is not null))
+        if (way.StopValves.Any(m => plan.DriveOn(m.Id) is not null))
         {
             return null;
         }
@@ -50,7 +50,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             return Cause.NotFromMain;
         }
 
-        if (way.Mains.Count == 0)
+        if (way.StopValves.Count == 0)
         {
             findings.Add(new Finding
             {
@@ -69,26 +69,26 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
     }
 
     /// <summary>The valve that would close: the nearest to the leak where none has a drive.</summary>
-    private MainValve? Likely(IReadOnlyDictionary<string, DriveVerdict> verdicts) =>
-        ClosingMain.On(plan, way, verdicts) is { } id ? plan.Main(id) : way.Mains.LastOrDefault();
+    private StopValve? Likely(IReadOnlyDictionary<string, DriveVerdict> verdicts) =>
+        ClosingValve.On(plan, way, verdicts) is { } id ? plan.StopValve(id) : way.StopValves.LastOrDefault();
 
     /// <summary>What is wrong behind a valve is told unless whatever closes it closes one nearer to the leak as well.</summary>
-    private List<Finding> ToldOf(MainValve main, MainValve[] closed)
+    private List<Finding> ToldOf(StopValve main, StopValve[] closed)
     {
-        MainValve[] nearer = [.. closed.SkipWhile(m => m != main).Skip(1)];
-        return plan.Rules.Any(r => r.Closes(main.Id) && !nearer.Any(n => r.Closes(n.Id))) ? findings : [];
+        StopValve[] nearer = [.. closed.SkipWhile(m => m != main).Skip(1)];
+        return plan.Installation.Rules.Any(r => r.Closes(main.Id) && !nearer.Any(n => r.Closes(n.Id))) ? findings : [];
     }
 
-    private ValveCase Of(MainValve main, double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, int index, List<Finding> told)
+    private ValveCase Of(StopValve main, double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, int index, List<Finding> told)
     {
         string at = ValveVerdict.PlaceOf(plan, main.Id);
         Cause? cannotClose = CannotClose(main, verdicts);
         double? passesM3PerS = PassesM3PerS(main, at, openM3PerS);
         return new ValveCase
         {
-            MainId = main.Id,
+            StopValveId = main.Id,
             Index = index,
-            Simulated = new SimulatedValve(StartS(main, at), StrokeS(main, at), MountingVerdict.EndAngleDeg(main.Drive), cannotClose is null, passesM3PerS ?? 0),
+            Simulated = new SimulatedValve(StartS(main), StrokeS(main), MountingVerdict.EndAngleDeg(plan.DriveOn(main.Id)), cannotClose is null, passesM3PerS ?? 0),
             PassesM3PerS = passesM3PerS,
             CannotClose = cannotClose,
             RunsOn = PumpRunsOn(main, told) ?? (main.ClosesFully == Answer.No ? Cause.ValvePasses : null),
@@ -98,17 +98,17 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
         };
     }
 
-    private double StrokeS(MainValve main, string at) => main.Drive is { } drive
+    private double StrokeS(StopValve main) => plan.DriveOn(main.Id) is { } drive
         ? screening.Take(StrokeSeen.DurationS(drive) ?? plan.SpecOf(drive).Stroke?.S, Span.StrokeS, () => new(
-            Stage.Drive, $"{at}/drive/strokes", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."))
+            Stage.Drive, $"{ValveVerdict.PlaceOfDrive(plan, main.Id)}/strokes", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."))
         : 0;
 
-    private double StartS(MainValve main, string at) => main.Drive is { } drive && plan.SpecOf(drive) is var spec
+    private double StartS(StopValve main) => plan.DriveOn(main.Id) is { } drive && plan.SpecOf(drive) is var spec
         ? screening.Take(spec.Start?.S, Span.DelayS, () => new(
-            Stage.Drive, $"{at}/drive/specId", $"Start of {spec.Name}", QuantityKind.Duration, "Time it from the command to the first movement."))
+            Stage.Drive, $"{ValveVerdict.PlaceOfDrive(plan, main.Id)}/specId", $"Start of {spec.Name}", QuantityKind.Duration, "Time it from the command to the first movement."))
         : 0;
 
-    private double? PassesM3PerS(MainValve main, string at, double openM3PerS)
+    private double? PassesM3PerS(StopValve main, string at, double openM3PerS)
     {
         if (main.ClosesFully == Answer.Unknown)
         {
@@ -124,28 +124,28 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
         return main.ClosesFully == Answer.No ? (main.PassesM3PerS is { } passes ? Math.Min(passes, openM3PerS) : null) : 0;
     }
 
-    private Cause? CannotClose(MainValve main, IReadOnlyDictionary<string, DriveVerdict> verdicts) => verdicts[main.Id].Verdict switch
+    private Cause? CannotClose(StopValve main, IReadOnlyDictionary<string, DriveVerdict> verdicts) => verdicts[main.Id].Verdict switch
     {
         TorqueVerdict.Stop => Cause.DriveCannotClose,
         TorqueVerdict.Unknown => Cause.DriveUnproven,
         _ => MountingVerdict.Holds(plan, main.Id) ? null : Cause.DriveCannotClose,
     };
 
-    private Cause? PumpRunsOn(MainValve main, List<Finding> told)
+    private Cause? PumpRunsOn(StopValve main, List<Finding> told)
     {
-        if (plan.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
+        if (plan.Building.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
         {
             return null;
         }
 
-        if (!plan.IsBehind(main.Id, pump.AfterMainId))
+        if (!plan.IsBehind(main.Id, pump.AfterStopValveId))
         {
             told.Add(new Finding
             {
                 Code = "pump-against-shut-valve",
                 Severity = Severity.Caution,
                 Stage = Stage.Main,
-                Where = "/supply/pump/stopsOnClosing",
+                Where = "/building/supply/pump/stopsOnClosing",
                 Why = "The pump is not known to stop when the valve closes: it would run against a shut valve.",
                 Remedy = "See that its pressure switch stops it, or have it switched off with the valve.",
                 Trade = Trade.Electrician,
@@ -158,7 +158,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             Code = "pump-not-stopped",
             Severity = Severity.Stop,
             Stage = Stage.Main,
-            Where = "/supply/pump/stopsOnClosing",
+            Where = "/building/supply/pump/stopsOnClosing",
             Why = "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
             Remedy = "Have the pump switched off with the valve; electrical wiring is an electrician's work.",
             Trade = Trade.Electrician,

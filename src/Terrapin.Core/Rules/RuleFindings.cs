@@ -11,33 +11,33 @@ public static class RuleFindings
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
         var found = new FindingCollector(Stage.Rules, "");
-        if (plan.HubId is null && plan.Rules.Count > 0)
+        if (plan.Installation.HubId is null && plan.Installation.Rules.Count > 0)
         {
-            found.Stop("hub-not-chosen", "hubId", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
+            found.Stop("hub-not-chosen", "installation/hubId", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
         }
 
-        for (int i = 0; i < plan.Rules.Count; i++)
+        for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
-            Rule rule = plan.Rules[i];
+            Rule rule = plan.Installation.Rules[i];
             if (rule.SensorIds.Count == 0)
             {
-                found.Stop("rule-without-sensor", $"rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
+                found.Stop("rule-without-sensor", $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
             }
 
             if (rule.Modes.Count == 0)
             {
-                found.Stop("rule-without-mode", $"rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
+                found.Stop("rule-without-mode", $"installation/rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
             }
         }
 
         AddWrongMains(plan, found);
         AddPits(plan, found);
-        var heard = plan.Rules.SelectMany(r => r.SensorIds).ToHashSet();
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        var heard = plan.Installation.Rules.SelectMany(r => r.SensorIds).ToHashSet();
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            if (!heard.Contains(plan.Sensors[i].Id))
+            if (!heard.Contains(plan.Installation.Sensors[i].Id))
             {
-                found.Stop("sensor-without-rule", $"sensors/{i}", $"No rule listens to \"{plan.Sensors[i].Name}\": when it gets wet, nothing happens.", "Add it to a rule.");
+                found.Stop("sensor-without-rule", $"installation/sensors/{i}", $"No rule listens to \"{plan.Installation.Sensors[i].Name}\": when it gets wet, nothing happens.", "Add it to a rule.");
             }
         }
 
@@ -47,45 +47,45 @@ public static class RuleFindings
     /// <summary>What fills a pit is rain or ground water, which closing the house's water does not stop.</summary>
     private static void AddPits(Plan plan, FindingCollector found)
     {
-        for (int i = 0; i < plan.Rules.Count; i++)
+        for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
-            if (plan.Rules[i].Action != RuleAction.Close)
+            if (plan.Installation.Rules[i].Action != RuleAction.Close)
             {
                 continue;
             }
 
-            foreach (Sensor sensor in plan.Sensors.Where(s => plan.Rules[i].SensorIds.Contains(s.Id) && LiesInPit(plan, s)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].SensorIds.Contains(s.Id) && LiesInPit(plan, s)))
             {
-                found.Caution("pit-sensor-closes", $"rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
+                found.Caution("pit-sensor-closes", $"installation/rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Installation.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
             }
         }
     }
 
-    private static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
+    private static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
         .Any(f => f.Kind == FixtureKind.SumpPit && f.Area.Holds(at.AcrossM, at.DownM));
 
     /// <summary>Rules that close a main which does nothing for what their sensors hear.</summary>
     private static void AddWrongMains(Plan plan, FindingCollector found)
     {
-        for (int i = 0; i < plan.Rules.Count; i++)
+        for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
-            Rule rule = plan.Rules[i];
+            Rule rule = plan.Installation.Rules[i];
             if (rule.Action != RuleAction.Close)
             {
                 continue;
             }
 
-            foreach (string mainId in rule.MainIds.Where(m => plan.Main(m).Drive is null))
+            foreach (string stopValveId in rule.StopValveIds.Where(m => plan.DriveOn(m) is null))
             {
-                found.Stop("rule-closes-undriven-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" closes \"{plan.Main(mainId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
+                found.Stop("rule-closes-undriven-main", $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" closes \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
-            foreach (Sensor sensor in plan.Sensors.Where(s => rule.MainIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.StopValveIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
             {
-                LeakPoint[] leaks = [.. plan.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
-                if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).Mains.All(m => !rule.MainIds.Contains(m.Id))))
+                LeakPoint[] leaks = [.. plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
+                if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).StopValves.All(m => !rule.StopValveIds.Contains(m.Id))))
                 {
-                    found.Stop("rule-closes-wrong-main", $"rules/{i}/mainIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no stop valve before that room.", "Choose the stop valve that feeds it.");
+                    found.Stop("rule-closes-wrong-main", $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no stop valve before that room.", "Choose the stop valve that feeds it.");
                 }
             }
         }

@@ -245,7 +245,7 @@ public sealed class RuleProgram
             ulong valves = 0;
             for (int i = 0; rule.Action == RuleAction.Close && i < valveIds.Count; i++)
             {
-                valves |= rule.MainIds.Count == 0 || rule.MainIds.Contains(valveIds[i]) ? 1ul << i : 0;
+                valves |= rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(valveIds[i]) ? 1ul << i : 0;
             }
 
             return new CompiledRule(

@@ -11,12 +11,12 @@ public static class PlaceFindings
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
         var found = new FindingCollector(Stage.Sensors, "");
-        for (int i = 0; i < plan.Sensors.Count; i++)
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
-            Sensor sensor = plan.Sensors[i];
-            Room room = plan.Rooms.First(r => r.Id == sensor.RoomId);
+            Sensor sensor = plan.Installation.Sensors[i];
+            Room room = plan.Building.Rooms.First(r => r.Id == sensor.RoomId);
             SensorKind kind = plan.SpecOf(sensor).Kind;
-            string at = $"sensors/{i}";
+            string at = $"installation/sensors/{i}";
             AddHold(sensor, room, at, found);
             AddZones(sensor, room, at, found);
             foreach (Fixture fixture in room.Fixtures.Where(f => LiesIn(sensor, f.Area)))
@@ -100,14 +100,14 @@ public static class PlaceFindings
 
     private static void AddPits(Plan plan, FindingCollector found)
     {
-        for (int i = 0; i < plan.Rooms.Count; i++)
+        for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
-            for (int j = 0; j < plan.Rooms[i].Fixtures.Count; j++)
+            for (int j = 0; j < plan.Building.Rooms[i].Fixtures.Count; j++)
             {
-                Fixture pit = plan.Rooms[i].Fixtures[j];
+                Fixture pit = plan.Building.Rooms[i].Fixtures[j];
                 if (pit is { Base: FixtureBase.Pit, DepthM: null })
                 {
-                    found.Caution("pit-not-measured", $"rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is calculated as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
+                    found.Caution("pit-not-measured", $"building/rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is calculated as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
                 }
             }
         }

@@ -10,7 +10,7 @@ public sealed record SensorLife(string SpecId, double Years)
     /// <summary>Of each kind that the plan uses and whose battery is known.</summary>
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<SensorLife> Of(Plan plan) =>
-        [.. plan.Sensors.Select(plan.SpecOf).Distinct().Where(s => s.Battery is not null).Select(s => new SensorLife(s.Id, YearsOf(s.Battery!)))];
+        [.. plan.Installation.Sensors.Select(plan.SpecOf).Distinct().Where(s => s.Battery is not null).Select(s => new SensorLife(s.Id, YearsOf(s.Battery!)))];
 
     private static double YearsOf(SensorBattery battery) => Battery.LifeYears(
         battery.CapacityMah,

@@ -9,6 +9,9 @@ namespace Terrapin.Core.Simulation;
 /// </summary>
 internal sealed class World
 {
+    /// <summary>A mark that is come to while a valve turns is found to this, s.</summary>
+    private const double MarkS = 1e-6;
+
     private readonly Scenario scenario;
     private readonly SharedFlow? shared;
 
@@ -24,6 +27,7 @@ internal sealed class World
     private readonly double[] flows;
     private readonly double[] early;
     private readonly double[] late;
+    private readonly double[] panelM3;
     private bool flowsAreOld = true;
 
     /// <summary>The flow found last: the next lies near it.</summary>
@@ -43,6 +47,7 @@ internal sealed class World
         flows = new double[leaks];
         early = new double[leaks];
         late = new double[leaks];
+        panelM3 = new double[leaks];
         OutM3 = new double[leaks];
     }
 
@@ -129,52 +134,56 @@ internal sealed class World
     private int PassTurning(double untilS, ReadOnlySpan<double> marksM3)
     {
         double lastsS = untilS - TimeS;
-        double middleS = TimeS + (lastsS / 2);
-        FlowsAt(middleS - (Closing.GaussOffset * lastsS), early);
-        FlowsAt(middleS + (Closing.GaussOffset * lastsS), late);
-        int first = -1;
-        double share = 1;
-        for (int i = 0; i < flows.Length; i++)
+        RunPanel(lastsS);
+        int first = ReachedInPanel(marksM3);
+        if (first >= 0)
         {
-            if (OutM3[i] + Out(i, 1, lastsS) >= marksM3[i])
+            double low = 0;
+            while (lastsS - low > MarkS)
             {
-                double at = ShareOf(i, marksM3[i] - OutM3[i], lastsS);
-                if (at < share || first < 0)
-                {
-                    (first, share) = (i, at);
-                }
+                double middle = (low + lastsS) / 2;
+                RunPanel(middle);
+                (low, lastsS) = ReachedInPanel(marksM3) < 0 ? (middle, lastsS) : (low, middle);
             }
+
+            RunPanel(lastsS);
+            first = Math.Max(ReachedInPanel(marksM3), 0);
         }
 
         for (int i = 0; i < flows.Length; i++)
         {
-            OutM3[i] = i == first ? marksM3[i] : OutM3[i] + Out(i, share, lastsS);
+            OutM3[i] = i == first ? Math.Max(OutM3[i], marksM3[i]) : OutM3[i] + panelM3[i];
         }
 
-        TimeS = first < 0 ? untilS : TimeS + (share * lastsS);
+        TimeS = first < 0 ? untilS : TimeS + lastsS;
         flowsAreOld = true;
         return first;
     }
 
-    /// <summary>Out of a leak in the first part of a panel, with the flow straight between its two Gauss points, m³.</summary>
-    private double Out(int leak, double share, double lastsS)
+    /// <summary>What runs out of each leak in the time to come, in which no turning valve meets a kink.</summary>
+    private void RunPanel(double lastsS)
     {
-        double slope = (late[leak] - early[leak]) / (2 * Closing.GaussOffset);
-        double mean = (early[leak] + late[leak]) / 2;
-        return lastsS * share * (mean + (slope * (share - 1) / 2));
+        double middleS = TimeS + (lastsS / 2);
+        FlowsAt(middleS - (Closing.GaussOffset * lastsS), early);
+        FlowsAt(middleS + (Closing.GaussOffset * lastsS), late);
+        for (int i = 0; i < panelM3.Length; i++)
+        {
+            panelM3[i] = lastsS * (early[i] + late[i]) / 2;
+        }
     }
 
-    private double ShareOf(int leak, double volumeM3, double lastsS)
+    /// <returns>A leak that comes to its mark in the panel; −1 where none does.</returns>
+    private int ReachedInPanel(ReadOnlySpan<double> marksM3)
     {
-        double low = 0;
-        double high = 1;
-        while (high - low > 1e-12)
+        for (int i = 0; i < panelM3.Length; i++)
         {
-            double middle = (low + high) / 2;
-            (low, high) = Out(leak, middle, lastsS) < volumeM3 ? (middle, high) : (low, middle);
+            if (OutM3[i] + panelM3[i] >= marksM3[i])
+            {
+                return i;
+            }
         }
 
-        return high;
+        return -1;
     }
 
     private void SetRunning(int leak, bool running)

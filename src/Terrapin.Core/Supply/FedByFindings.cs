@@ -9,18 +9,18 @@ internal static class FedByFindings
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
         var found = new List<Finding>();
-        for (int r = 0; r < plan.Rooms.Count; r++)
+        for (int r = 0; r < plan.Building.Rooms.Count; r++)
         {
-            for (int l = 0; l < plan.Rooms[r].Leaks.Count; l++)
+            for (int l = 0; l < plan.Building.Rooms[r].Leaks.Count; l++)
             {
-                LeakPoint leak = plan.Rooms[r].Leaks[l];
-                if (plan.Pipes.FirstOrDefault(p => p.Id == leak.PipeId) is not { } pipe)
+                LeakPoint leak = plan.Building.Rooms[r].Leaks[l];
+                if (plan.Building.Pipes.FirstOrDefault(p => p.Id == leak.PipeId) is not { } pipe)
                 {
                     continue;
                 }
 
-                string name = $"{leak.Name}, {plan.Rooms[r].Name}";
-                var of = new FindingCollector(Stage.Rooms, $"/rooms/{r}/leaks/{l}");
+                string name = $"{leak.Name}, {plan.Building.Rooms[r].Name}";
+                var of = new FindingCollector(Stage.Rooms, $"/building/rooms/{r}/leaks/{l}");
                 if (leak.PipeIsProposed)
                 {
                     of.Caution("pipe-proposed", "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it.");

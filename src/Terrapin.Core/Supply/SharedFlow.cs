@@ -8,9 +8,13 @@ public sealed class SharedFlow
 {
     private const double Tolerance = 1e-8;
 
+    /// <summary>A valve as good as shut: what passes is under 1 ml a minute, and how the leaks share it is lost in rounding.</summary>
+    private const double ShutK = 1e12;
+
     /// <summary>Three millilitres in a thousand years: less is nothing.</summary>
     private const double LeastM3PerS = 1e-16;
-    private const int MostSteps = 200;
+    private const double LeastShare = 1e-9;
+    private const int MostSteps = 400;
     private const int MostRounds = 60;
 
     private readonly LeakFlow[] leaks;
@@ -80,9 +84,8 @@ public sealed class SharedFlow
     private static double Weight => Water.DensityKgPerM3 * Water.GravityMPerS2;
 
     /// <summary>
-    /// Solves the energy equation of <see cref="LeakFlow.At"/> for all leaks together, by Newton's method with backtracking on
-    /// those that run, one at a time where that does not help; the flows are the minimum of a convex function, so that there is one answer. A leak that the
-    /// others leave no head does not run: water never runs back through it.
+    /// Solves the energy equation of <see cref="LeakFlow.At"/> for all leaks together; the flows are the minimum of a convex function,
+    /// so that there is one answer. A leak that the others leave no head stands still: water never runs back through it.
     /// </summary>
     /// <param name="valveKs">For each leak the loss of each stop valve on its way, no unit; the same for a shared valve.</param>
     /// <param name="isOpen">For each leak whether it runs at all.</param>
@@ -90,7 +93,7 @@ public sealed class SharedFlow
     /// <exception cref="InvalidOperationException">No answer was found.</exception>
     public double[] At(IReadOnlyList<double[]> valveKs, IReadOnlyList<bool> isOpen)
     {
-        int[] running = [.. Enumerable.Range(0, leaks.Length).Where(i => isOpen[i] && headM[i] > 0 && !valveKs[i].Any(double.IsPositiveInfinity))];
+        int[] running = [.. Enumerable.Range(0, leaks.Length).Where(i => isOpen[i] && headM[i] > 0 && !valveKs[i].Any(k => k > ShutK))];
         if (running.Length <= 1)
         {
             double[] alone = new double[leaks.Length];
@@ -178,70 +181,61 @@ public sealed class SharedFlow
             flows[i] = leaks[i].OpenM3PerS / running.Length;
         }
 
+        // One that would run backwards stands still. It fed the others, so that no other of them runs forwards without it.
+        while (true)
+        {
+            Balance(running, flows, squares);
+            int[] forwards = [.. running.Where(i => flows[i] > 0)];
+            if (forwards.Length == running.Length)
+            {
+                return flows;
+            }
+
+            foreach (int i in running.Except(forwards))
+            {
+                flows[i] = 0;
+            }
+
+            running = forwards;
+        }
+    }
+
+    /// <summary>Brings some leaks into balance, backwards where they must, by Newton's method with backtracking.</summary>
+    private void Balance(int[] running, double[] flows, double[] squares)
+    {
         double[] excess = new double[leaks.Length];
+        double[] tried = new double[leaks.Length];
         double[] through = new double[parts.Count];
         double[] slopes = new double[parts.Count];
         Excess(running, flows, squares, through, slopes, excess);
         for (int step = 0; step < MostSteps; step++)
         {
-            // One that stands still and would have to run backwards takes no part.
-            int[] free = [.. running.Where(i => flows[i] > 0 || excess[i] < 0)];
-            double[] move = Newton(free, slopes, excess);
-            if (free.Select((i, k) => Math.Abs(move[k]) <= (Tolerance * flows[i]) + LeastM3PerS).All(isStill => isStill))
+            double[] move = Newton(running, slopes, excess);
+            if (running.Select((i, k) => Math.Abs(move[k]) <= (Tolerance * Math.Abs(flows[i])) + LeastM3PerS).All(isStill => isStill))
             {
-                return flows;
+                return;
             }
 
-            double before = Badness(running, flows, excess);
+            double before = Badness(running, excess);
             double share = 1;
-            double[] tried = new double[leaks.Length];
             do
             {
-                for (int k = 0; k < free.Length; k++)
+                for (int k = 0; k < running.Length; k++)
                 {
-                    tried[free[k]] = Math.Max(0, flows[free[k]] + (share * move[k]));
+                    tried[running[k]] = flows[running[k]] + (share * move[k]);
                 }
 
                 Excess(running, tried, squares, through, slopes, excess);
                 share /= 2;
             }
-            while (Badness(running, tried, excess) >= before && share > 1e-6);
-            if (Badness(running, tried, excess) < before)
-            {
-                tried.CopyTo(flows, 0);
-            }
-            else
-            {
-                Sweep(running, flows, squares, through, slopes, excess);
-            }
+            while (Badness(running, excess) >= before && share > LeastShare);
+            tried.CopyTo(flows, 0);
         }
 
         throw new InvalidOperationException("The flows of these leaks have no common answer.");
     }
 
-    /// <summary>Balances one after the other with the rest as they are, which always brings the minimum nearer where Newton's step does not.</summary>
-    private void Sweep(int[] running, double[] flows, double[] squares, double[] through, double[] slopes, double[] excess)
-    {
-        foreach (int i in running)
-        {
-            double low = 0;
-            double high = leaks[i].OpenM3PerS;
-            while (high - low > (LeastM3PerS / 2) + (1e-12 * high))
-            {
-                flows[i] = (low + high) / 2;
-                Excess(running, flows, squares, through, slopes, excess);
-                (low, high) = excess[i] > 0 ? (low, flows[i]) : (flows[i], high);
-            }
-
-            flows[i] = low;
-        }
-
-        Excess(running, flows, squares, through, slopes, excess);
-    }
-
-    /// <summary>How far from balanced: head too much where it runs, head too little where it stands still.</summary>
-    private double Badness(int[] running, double[] flows, double[] excess) =>
-        running.Sum(i => flows[i] > 0 || excess[i] < 0 ? excess[i] * excess[i] : 0);
+    private static double Badness(int[] running, double[] excess) => running.Sum(i => excess[i] * excess[i]);
 
     /// <summary>For each leak, head lost on its way beyond the head that there is, m.</summary>
     private void Excess(int[] running, double[] flows, double[] squares, double[] through, double[] slopes, double[] excess)
@@ -318,13 +312,14 @@ public sealed class SharedFlow
         public (double Loss, double Slope) Loss(double flow, double square)
         {
             // A slope of nothing would leave a leak that stands still without a way to start.
-            double loss = square * flow * flow;
-            double slope = 2 * square * Math.Max(flow, LeastM3PerS);
+            double size = Math.Max(Math.Abs(flow), LeastM3PerS);
+            double loss = square * Math.Abs(flow) * flow;
+            double slope = 2 * square * size;
             if (Run is { } run)
             {
                 double area = Math.PI * run.BoreM * run.BoreM / 4;
-                Friction friction = Friction.At(Math.Max(flow, LeastM3PerS) * run.BoreM / (area * Water.KinematicViscosityM2PerS), run.RoughnessM / run.BoreM);
-                double part = friction.Factor * run.LengthM / run.BoreM * LeakFlow.VelocityHeadPerSquare(run.BoreM) * flow;
+                Friction friction = Friction.At(size * run.BoreM / (area * Water.KinematicViscosityM2PerS), run.RoughnessM / run.BoreM);
+                double part = friction.Factor * run.LengthM / run.BoreM * LeakFlow.VelocityHeadPerSquare(run.BoreM) * size;
                 loss += part * flow;
                 slope += part * (2 + friction.LogSlope);
             }

@@ -31,7 +31,7 @@ public static class FloorGeoJson
         var features = new JsonArray();
         void Add(string kind, string? id, string? name, string? storeyId, JsonObject geometry, params (string Key, JsonNode? Value)[] more)
         {
-            var properties = new JsonObject { ["kind"] = kind, ["id"] = id, ["name"] = name, ["storey"] = plan.Storeys.FirstOrDefault(s => s.Id == storeyId)?.Name };
+            var properties = new JsonObject { ["kind"] = kind, ["id"] = id, ["name"] = name, ["storey"] = plan.Building.Storeys.FirstOrDefault(s => s.Id == storeyId)?.Name };
             foreach ((string key, JsonNode? value) in more)
             {
                 properties[key] = value;
@@ -40,7 +40,7 @@ public static class FloorGeoJson
             features.Add(new JsonObject { ["type"] = "Feature", ["properties"] = properties, ["geometry"] = geometry });
         }
 
-        foreach (Room room in plan.Rooms.Where(r => r.StoreyId is not null && r.Areas.Count > 0))
+        foreach (Room room in plan.Building.Rooms.Where(r => r.StoreyId is not null && r.Areas.Count > 0))
         {
             Add("room", room.Id, room.Name, room.StoreyId, Areas(room.Areas), ("finish", room.FinishId), ("fallPerCent", room.Fall?.PerCent));
             foreach (Fixture fixture in room.Fixtures)
@@ -63,7 +63,7 @@ public static class FloorGeoJson
                 Add("leak", leak.Id, leak.Name, room.StoreyId, Point(leak.At!), ("leak", Word(leak.Kind)));
             }
 
-            foreach (Sensor sensor in plan.Sensors.Where(s => s.RoomId == room.Id))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => s.RoomId == room.Id))
             {
                 if (sensor.Path.Count > 1)
                 {
@@ -76,19 +76,19 @@ public static class FloorGeoJson
             }
         }
 
-        foreach (Doorway doorway in plan.Doorways)
+        foreach (Doorway doorway in plan.Building.Doorways)
         {
             Add("doorway", doorway.Id, null, doorway.StoreyId, Stretch(doorway.At, doorway.Wall, doorway.WidthM), ("thresholdM", doorway.ThresholdM));
         }
 
-        foreach (Wall wall in plan.Walls)
+        foreach (Wall wall in plan.Building.Walls)
         {
             Add("wall", wall.Id, null, wall.StoreyId, Stretch(wall.At, wall.Direction, wall.LengthM), ("material", Word(wall.Make.Material)), ("thicknessM", wall.Make.ThicknessM));
         }
 
-        foreach (FloorOpening opening in plan.Openings)
+        foreach (FloorOpening opening in plan.Building.Openings)
         {
-            Add("opening", opening.Id, null, opening.StoreyId, Areas([opening.Area]), ("toStorey", plan.Storeys.FirstOrDefault(s => s.Id == opening.ToStoreyId)?.Name));
+            Add("opening", opening.Id, null, opening.StoreyId, Areas([opening.Area]), ("toStorey", plan.Building.Storeys.FirstOrDefault(s => s.Id == opening.ToStoreyId)?.Name));
         }
 
         return JsonSerializer.SerializeToUtf8Bytes(

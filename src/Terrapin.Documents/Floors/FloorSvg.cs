@@ -32,9 +32,9 @@ public static class FloorSvg
         double y = 0;
         double widestM = 4;
         var sheets = new List<XElement>();
-        foreach (Storey storey in plan.Storeys)
+        foreach (Storey storey in plan.Building.Storeys)
         {
-            Room[] rooms = [.. plan.Rooms.Where(r => r.StoreyId == storey.Id && r.Areas.Count > 0)];
+            Room[] rooms = [.. plan.Building.Rooms.Where(r => r.StoreyId == storey.Id && r.Areas.Count > 0)];
             FloorRectangle[] areas = [.. rooms.SelectMany(r => r.Areas)];
             if (areas.Length == 0)
             {
@@ -98,12 +98,12 @@ public static class FloorSvg
             yield return Rectangle("wall", area, ("stroke-width", N(wallM)));
         }
 
-        foreach (Wall wall in plan.Walls.Where(w => w.StoreyId == storey.Id))
+        foreach (Wall wall in plan.Building.Walls.Where(w => w.StoreyId == storey.Id))
         {
             yield return Stretch("wall", wall.At, wall.Direction, wall.LengthM, wall.Make.ThicknessM ?? wallM);
         }
 
-        foreach (Doorway doorway in plan.Doorways.Where(d => d.StoreyId == storey.Id))
+        foreach (Doorway doorway in plan.Building.Doorways.Where(d => d.StoreyId == storey.Id))
         {
             yield return Stretch("door", doorway.At, doorway.Wall, doorway.WidthM, wallM * 1.1);
             if (doorway.ThresholdM != 0)
@@ -112,7 +112,7 @@ public static class FloorSvg
             }
         }
 
-        foreach (FloorOpening opening in plan.Openings.Where(o => o.StoreyId == storey.Id))
+        foreach (FloorOpening opening in plan.Building.Openings.Where(o => o.StoreyId == storey.Id))
         {
             yield return Rectangle("opening", opening.Area, ("stroke-width", "0.02"));
         }
@@ -140,7 +140,7 @@ public static class FloorSvg
             yield return Text(leak.At!.AcrossM + 0.1, leak.At.DownM + 0.04, 0.11, leak.Name, "start");
         }
 
-        foreach (Sensor sensor in plan.Sensors.Where(s => s.RoomId == room.Id))
+        foreach (Sensor sensor in plan.Installation.Sensors.Where(s => s.RoomId == room.Id))
         {
             if (sensor.Path.Count > 1)
             {

@@ -11,6 +11,8 @@ internal static class AssessmentApi
 {
     public static void Map(IEndpointRouteBuilder api)
     {
+        api.MapPost("/plans/upgrade", Upgrade).WithName("upgradePlan").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<Plan>().ProducesFaults();
         api = api.MapGroup("").IsHeavy();
         api.MapPost("/assessments", Assess).WithName("assessPlan").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Assessment>().ProducesFaults();
@@ -19,6 +21,10 @@ internal static class AssessmentApi
         api.MapPost("/rehearsals", Rehearse).WithName("rehearseLeak").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesFaults();
     }
+
+    /// <summary>The same plan in the present version, for who has kept an older one.</summary>
+    private static Task<IResult> Upgrade(HttpRequest request) =>
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(plan)));
 
     private static Task<IResult> Assess(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan, floors, cancel))));
@@ -36,9 +42,9 @@ internal static class AssessmentApi
             return Problems.Refused(new RefusedException([new Fault("", $"There is no mode \"{mode}\". The modes are home, away, asleep and holiday.")]));
         }
 
-        return plan.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
+        return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
             ? Results.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
-            : Problems.Refused(new RefusedException([new Fault("/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
+            : Problems.Refused(new RefusedException([new Fault("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
     }
 
     private static Mode? ReadMode(string word) =>

@@ -20,24 +20,24 @@ internal static class PhotographsApi
 
     private static Task<IReadOnlyList<PhotographSummary>> List(string id, PhotographStore store, CancellationToken cancel) => store.List(id, cancel);
 
-    private static async Task<IResult> Add(string id, string? mainId, string? caption, HttpRequest request, PhotographStore store, CancellationToken cancel)
+    private static async Task<IResult> Add(string id, string? stopValveId, string? caption, HttpRequest request, PhotographStore store, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
             return Author.Missing();
         }
 
-        if (caption?.Length > MostCaption || (mainId is not null && !IdAttribute.IsId(mainId)))
+        if (caption?.Length > MostCaption || (stopValveId is not null && !IdAttribute.IsId(stopValveId)))
         {
             return Problems.Refused(new RefusedException([caption?.Length > MostCaption
                 ? new Fault("/caption", $"A caption has at most {MostCaption} characters. Shorten it.")
-                : new Fault("/mainId", "This is no id of a stop valve. Give the id as the plan has it.")]));
+                : new Fault("/stopValveId", "This is no id of a stop valve. Give the id as the plan has it.")]));
         }
 
         return await Body.Use(
             request,
             Picture.Read,
-            async picture => await store.Add(id, mainId, caption?.Trim() ?? "", author, picture.Jpeg, picture.Width, picture.Height, cancel) is { } added
+            async picture => await store.Add(id, stopValveId, caption?.Trim() ?? "", author, picture.Jpeg, picture.Width, picture.Height, cancel) is { } added
                 ? Results.Created($"/api/sites/{id}/photographs/{added.Id}", added)
                 : Problems.NoSuchSite(id),
             Picture.MostBytes);

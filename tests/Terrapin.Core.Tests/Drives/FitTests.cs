@@ -11,31 +11,31 @@ public class FitTests
 {
     private static readonly EarthBonding Earth = new() { PipeIsEarth = Answer.Yes };
 
-    public static TheoryData<string, Severity, string, string, Func<MainValve, MainValve>> Places => new()
+    public static TheoryData<string, Severity, string, string, Func<StopValve, StopValve>> Places => new()
     {
-        { "no-collar", Severity.Stop, "sa-20", "/mains/0/collar/firm", m => m with { Collar = new ValveCollar { Firm = Answer.No } } },
-        { "collar-unknown", Severity.Note, "sa-20", "/mains/0/collar/firm", m => m with { Collar = new ValveCollar() } },
-        { "round-stem", Severity.Stop, "st-16", "/mains/0/stem/shape", m => m with { Stem = new ValveStem { Shape = StemShape.Round } } },
-        { "elbow-leaves-too-little-spread", Severity.Stop, "sd-12", "/mains/0/pipeBefore/straightM", m => m with { PipeBefore = m.PipeBefore with { Elbow = Answer.Yes, StraightM = 0.03 }, PipeAfter = m.PipeAfter with { StraightM = 0.065 } } },
-        { "clearance-too-small", Severity.Stop, "sa-20", "/mains/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.OverTheHandle, DistanceM = 0.12 }] } },
-        { "clearance-too-small", Severity.Caution, "sa-20", "/mains/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.HandleSide, DistanceM = 0.065 }] } },
-        { "insert-breaks-bonding", Severity.Stop, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m with { Bonding = Earth } },
-        { "insert-breaks-bonding", Severity.Caution, "cv-22", "/mains/0/bonding/pipeIsEarth", m => m },
-        { "cord-too-short", Severity.Stop, "sa-20", "/mains/0/place/outletDistanceM", m => m with { Place = m.Place with { OutletDistanceM = 1.6 } } },
-        { "size-does-not-fit", Severity.Stop, "sa-20", "/mains/0/collar/diameterM", m => m with { Collar = m.Collar with { DiameterM = 0.051 } } },
-        { "size-does-not-fit", Severity.Stop, "sa-20", "/mains/0/handle/thicknessM", m => m with { Handle = m.Handle with { ThicknessM = 0.013 } } },
-        { "size-does-not-fit", Severity.Stop, "st-16", "/mains/0/stem/acrossFlatsM", m => m with { Stem = new ValveStem { Shape = StemShape.TwoFlats, AcrossFlatsM = 0.0049 } } },
-        { "size-does-not-fit", Severity.Stop, "sd-12", "/mains/0/pipeAfter/outsideDiameterM", m => m with { PipeAfter = m.PipeAfter with { OutsideDiameterM = 0.054 } } },
-        { "drive-not-for-wet", Severity.Stop, "sd-12", "/mains/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Outdoors } } },
-        { "drive-not-for-wet", Severity.Caution, "sd-12", "/mains/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Damp } } },
-        { "no-outlet", Severity.Stop, "sa-20", "/mains/0/place/outlet", m => m with { Place = m.Place with { Outlet = Answer.No } } },
+        { "no-collar", Severity.Stop, "sa-20", "/building/stopValves/0/collar/firm", m => m with { Collar = new ValveCollar { Firm = Answer.No } } },
+        { "collar-unknown", Severity.Note, "sa-20", "/building/stopValves/0/collar/firm", m => m with { Collar = new ValveCollar() } },
+        { "round-stem", Severity.Stop, "st-16", "/building/stopValves/0/stem/shape", m => m with { Stem = new ValveStem { Shape = StemShape.Round } } },
+        { "elbow-leaves-too-little-spread", Severity.Stop, "sd-12", "/building/stopValves/0/pipeBefore/straightM", m => m with { PipeBefore = m.PipeBefore with { Elbow = Answer.Yes, StraightM = 0.03 }, PipeAfter = m.PipeAfter with { StraightM = 0.065 } } },
+        { "clearance-too-small", Severity.Stop, "sa-20", "/building/stopValves/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.OverTheHandle, DistanceM = 0.12 }] } },
+        { "clearance-too-small", Severity.Caution, "sa-20", "/building/stopValves/0/obstacles/0/distanceM", m => m with { Obstacles = [new Obstacle { Kind = ObstacleKind.Wall, Towards = Towards.HandleSide, DistanceM = 0.065 }] } },
+        { "insert-breaks-bonding", Severity.Stop, "cv-22", "/building/stopValves/0/bonding/pipeIsEarth", m => m with { Bonding = Earth } },
+        { "insert-breaks-bonding", Severity.Caution, "cv-22", "/building/stopValves/0/bonding/pipeIsEarth", m => m },
+        { "cord-too-short", Severity.Stop, "sa-20", "/building/stopValves/0/place/outletDistanceM", m => m with { Place = m.Place with { OutletDistanceM = 1.6 } } },
+        { "size-does-not-fit", Severity.Stop, "sa-20", "/building/stopValves/0/collar/diameterM", m => m with { Collar = m.Collar with { DiameterM = 0.051 } } },
+        { "size-does-not-fit", Severity.Stop, "sa-20", "/building/stopValves/0/handle/thicknessM", m => m with { Handle = m.Handle with { ThicknessM = 0.013 } } },
+        { "size-does-not-fit", Severity.Stop, "st-16", "/building/stopValves/0/stem/acrossFlatsM", m => m with { Stem = new ValveStem { Shape = StemShape.TwoFlats, AcrossFlatsM = 0.0049 } } },
+        { "size-does-not-fit", Severity.Stop, "sd-12", "/building/stopValves/0/pipeAfter/outsideDiameterM", m => m with { PipeAfter = m.PipeAfter with { OutsideDiameterM = 0.054 } } },
+        { "drive-not-for-wet", Severity.Stop, "sd-12", "/building/stopValves/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Outdoors } } },
+        { "drive-not-for-wet", Severity.Caution, "sd-12", "/building/stopValves/0/place/kind", m => m with { Place = m.Place with { Kind = PlaceKind.Damp } } },
+        { "no-outlet", Severity.Stop, "sa-20", "/building/stopValves/0/place/outlet", m => m with { Place = m.Place with { Outlet = Answer.No } } },
     };
 
     [Theory]
     [MemberData(nameof(Places))]
-    public void Each_place_that_is_in_the_way_is_named(string code, Severity severity, string spec, string where, Func<MainValve, MainValve> change)
+    public void Each_place_that_is_in_the_way_is_named(string code, Severity severity, string spec, string where, Func<StopValve, StopValve> change)
     {
-        DriveVerdict verdict = House().WithMain(change).WithDrive(d => d with { SpecId = spec }).Verdict();
+        DriveVerdict verdict = House().WithStopValve(change).WithDrive(d => d with { SpecId = spec }).Verdict();
         Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
         Assert.Equal((severity, Stage.Drive, where), (finding.Severity, finding.Stage, finding.Where));
         Assert.Equal(severity == Severity.Stop, verdict.Verdict == TorqueVerdict.Stop);
@@ -48,9 +48,9 @@ public class FitTests
     [InlineData(null, true)]
     public void A_size_at_the_very_end_of_a_range_fits_and_one_not_measured_is_to_be_measured(double? collarM, bool fits)
     {
-        DriveVerdict verdict = House().WithMain(m => m with { Collar = m.Collar with { DiameterM = collarM } }).Verdict();
+        DriveVerdict verdict = House().WithStopValve(m => m with { Collar = m.Collar with { DiameterM = collarM } }).Verdict();
         Assert.Equal(fits, verdict.Findings.All(f => f.Code != "size-does-not-fit"));
-        Assert.Equal(collarM is null, verdict.Findings.Any(f => f is { Code: "size-not-measured", Where: "/mains/0/collar/diameterM", Severity: Severity.Note }));
+        Assert.Equal(collarM is null, verdict.Findings.Any(f => f is { Code: "size-not-measured", Where: "/building/stopValves/0/collar/diameterM", Severity: Severity.Note }));
     }
 
     [Fact]
@@ -58,7 +58,7 @@ public class FitTests
     {
         Plan house = House();
         Plan open = house with { Catalogue = house.Catalogue with { Drives = [house.SpecOf(house.Drive()) with { Fit = null }] } };
-        Assert.DoesNotContain(open.WithMain(m => m with { Collar = m.Collar with { DiameterM = 0.2 } }).Verdict().Findings, f => f.Code.StartsWith("size-", StringComparison.Ordinal));
+        Assert.DoesNotContain(open.WithStopValve(m => m with { Collar = m.Collar with { DiameterM = 0.2 } }).Verdict().Findings, f => f.Code.StartsWith("size-", StringComparison.Ordinal));
     }
 
     [Theory]
@@ -74,7 +74,7 @@ public class FitTests
     [InlineData("replacing-needs-upstream", Severity.Stop)]
     public void What_the_survey_says_is_a_finding_of_the_main(string code, Severity severity)
     {
-        Plan plan = House().WithMain(m => m with
+        Plan plan = House().WithStopValve(m => m with
         {
             Kind = code == "replacing-needs-upstream" ? ValveKind.Gate : m.Kind,
             UpstreamStop = UpstreamStop.None,
@@ -92,7 +92,7 @@ public class FitTests
     [Fact]
     public void Batteries_in_the_cold_are_a_stop_alone_and_a_caution_behind_the_mains()
     {
-        Plan cold = House().WithMain(m => m with { Place = m.Place with { ColdestC = -12 } });
+        Plan cold = House().WithStopValve(m => m with { Place = m.Place with { ColdestC = -12 } });
         Finding Of(DrivePower power) => Assert.Single(cold.WithDrive(d => d with { Power = power }).Verdict().Findings, f => f.Code == "too-cold-for-batteries");
         Assert.Equal(Severity.Stop, Of(DrivePower.Batteries).Severity);
         Assert.Equal(Severity.Caution, Of(DrivePower.MainsWithBattery).Severity);
@@ -101,20 +101,20 @@ public class FitTests
     [Fact]
     public void A_note_of_the_installer_sets_a_stop_aside_but_never_one_of_the_valve()
     {
-        Plan weak = House().WithMain(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } });
+        Plan weak = House().WithStopValve(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } });
         Plan noted = weak.WithDrive(d => d with { OverrideNote = "Tried it, it {turns}." });
         Assert.Equal(TorqueVerdict.Stop, weak.Verdict().Verdict);
         DriveVerdict verdict = noted.Verdict();
         Assert.True(verdict.Overridden);
         Assert.Equal(TorqueVerdict.Caution, verdict.Verdict);
         Assert.Contains("it (turns)", Assert.Single(verdict.Findings, f => f.Code == "drive-too-weak").Why);
-        Assert.Equal(TorqueVerdict.Stop, noted.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).Verdict().Verdict);
+        Assert.Equal(TorqueVerdict.Stop, noted.WithStopValve(m => m with { FeedsSprinklers = Answer.Yes }).Verdict().Verdict);
     }
 
     [Fact]
     public void More_room_never_makes_it_worse() => Gen.Select(Gen.Double[0, 0.3], Gen.Double[0, 0.3], Gen.Enum<Towards>()).Sample((distance, more, towards) =>
     {
-        int Grave(double m) => (int?)House().WithMain(v => v with { Obstacles = [new Obstacle { Kind = ObstacleKind.Bar, Towards = towards, DistanceM = m }] })
+        int Grave(double m) => (int?)House().WithStopValve(v => v with { Obstacles = [new Obstacle { Kind = ObstacleKind.Bar, Towards = towards, DistanceM = m }] })
             .Verdict().Findings.Where(f => f.Code == "clearance-too-small").Max(f => (Severity?)f.Severity) ?? -1;
         return Grave(distance + more) <= Grave(distance);
     });

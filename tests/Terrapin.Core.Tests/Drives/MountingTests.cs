@@ -47,8 +47,8 @@ public class MountingTests
     [Fact]
     public void What_goes_on_running_is_told_for_the_main()
     {
-        Close(5.18, Assessor.Assess(House().WithDrive(d => d with { Strokes = [Tight(12, 76)] })).Mains[0].ResidualM3PerS!.Value / LitresPerMinute, 0.002);
-        Assert.Equal(0, Assessor.Assess(House()).Mains[0].ResidualM3PerS);
+        Close(5.18, Assessor.Assess(House().WithDrive(d => d with { Strokes = [Tight(12, 76)] })).StopValves[0].ResidualM3PerS!.Value / LitresPerMinute, 0.002);
+        Assert.Equal(0, Assessor.Assess(House()).StopValves[0].ResidualM3PerS);
     }
 
     [Fact]
@@ -74,7 +74,7 @@ public class MountingTests
     public void Straps_against_the_pipe(PipeMaterial pipe, double first, double second, bool oneSide, string code, Severity severity)
     {
         Plan plan = Mounted(new Mounting { FirstStrapM = first, SecondStrapM = second, StrapsOnOneSide = oneSide, StrappedPipe = pipe });
-        plan = plan.WithMain(m => m with { PipeBefore = new AdjoiningPipe() });
+        plan = plan.WithStopValve(m => m with { PipeBefore = new AdjoiningPipe() });
         plan = plan.WithDrive(d => d with { SpecId = "sd-12" });
         Assert.Equal(severity, Assert.Single(MountingVerdict.Of(plan, "main"), f => f.Code == code).Severity);
     }
@@ -82,7 +82,7 @@ public class MountingTests
     [Fact]
     public void What_is_not_measured_of_the_mounting_is_noted()
     {
-        Plan plan = House().WithMain(m => m with { Drive = new FittedDrive { SpecId = "sd-12", Power = DrivePower.Mains } });
+        Plan plan = House().WithDrive(new FittedDrive { StopValveId = "main", SpecId = "sd-12", Power = DrivePower.Mains });
         Assert.Equal(["end-angle-not-seen", "straps-not-measured"], MountingVerdict.Of(plan, "main").Select(f => f.Code));
     }
 

@@ -13,11 +13,8 @@ public class TorqueTests
         Gen.Double[0.01, 1000],
         Gen.Enum<DrivePower>(),
         Gen.Double[0.1, 2000],
-        (rated, power, pull) => House().WithMain(m => m with
-        {
-            PullToClose = new PullReading { PullN = pull, ArmM = 0.1 },
-            Drive = new FittedDrive { SpecId = "any", Power = power },
-        }) with
+        (rated, power, pull) => House().WithStopValve(m => m with { PullToClose = new PullReading { PullN = pull, ArmM = 0.1 } })
+            .WithDrive(new FittedDrive { StopValveId = "main", SpecId = "any", Power = power }) with
         {
             Catalogue = House().Catalogue with
             {
@@ -63,17 +60,17 @@ public class TorqueTests
 
     [Fact]
     public void A_seized_valve_never_passes() => AnyDrive.Sample(plan =>
-        plan.WithMain(m => m with { Stiffness = Stiffness.Seized }).Verdict().Verdict == TorqueVerdict.Stop);
+        plan.WithStopValve(m => m with { Stiffness = Stiffness.Seized }).Verdict().Verdict == TorqueVerdict.Stop);
 
     [Fact]
     public void A_multi_turn_valve_never_passes() => Gen.Select(AnyDrive, Gen.OneOf(Gen.Const(ValveKind.Gate), Gen.Const(ValveKind.Globe), Gen.Const(ValveKind.ScrewDown))).Sample(
-        (plan, kind) => plan.WithMain(m => m with { Kind = kind }).Verdict().Verdict == TorqueVerdict.Stop);
+        (plan, kind) => plan.WithStopValve(m => m with { Kind = kind }).Verdict().Verdict == TorqueVerdict.Stop);
 
     [Fact]
     public void A_stiffer_reading_never_raises_the_ratio() => Gen.Select(AnyDrive, Gen.Double[1, 3]).Sample((plan, times) =>
     {
         PullReading pull = plan.FirstMain().PullToClose!;
-        Plan stiffer = plan.WithMain(m => m with { PullToClose = pull with { PullN = pull.PullN * times } });
+        Plan stiffer = plan.WithStopValve(m => m with { PullToClose = pull with { PullN = pull.PullN * times } });
         return stiffer.Verdict().Ratio <= plan.Verdict().Ratio;
     });
 
@@ -120,7 +117,7 @@ public class TorqueTests
     [Fact]
     public void A_backup_too_weak_for_the_valve_is_told()
     {
-        Plan plan = House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }).WithMain(m => m with { PullToClose = new PullReading { PullN = 100, ArmM = 0.12 } });
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }).WithStopValve(m => m with { PullToClose = new PullReading { PullN = 100, ArmM = 0.12 } });
         Assert.Equal(TorqueVerdict.Caution, plan.Verdict().Verdict);
         Assert.Contains(plan.Verdict().Findings, f => f.Code == "drive-weak-in-power-cut");
         Assert.DoesNotContain(House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery }).Verdict().Findings, f => f.Code == "drive-weak-in-power-cut");
@@ -146,7 +143,7 @@ public class TorqueTests
             Assert.Contains(rank.Power, rank.Supplies.Select(s => s.Power));
             Assert.Equal(rank.Ratio, rank.Supplies.First(s => s.Power == rank.Power).Ratio);
         });
-        Plan bare = plan.WithMain(m => m with { Drive = null, Place = m.Place with { Outlet = Answer.No } });
+        Plan bare = plan.WithoutDrive().WithStopValve(m => m with { Place = m.Place with { Outlet = Answer.No } });
         Assert.All(DriveRanking.Of(bare, "main").Where(r => r.Supplies.Count > 1), r => Assert.Equal(DrivePower.Batteries, r.Power));
     }
 
@@ -157,7 +154,7 @@ public class TorqueTests
     public void Without_reading_and_size_nothing_is_said()
     {
         Plan plan = House();
-        DriveVerdict verdict = plan.WithMain(m => m with { PullToOpen = null, PullToClose = null, Size = null }).Verdict();
+        DriveVerdict verdict = plan.WithStopValve(m => m with { PullToOpen = null, PullToClose = null, Size = null }).Verdict();
         Assert.Equal(TorqueVerdict.Unknown, verdict.Verdict);
         Assert.Contains(verdict.Findings, f => f.Code == "torque-unknown" && f.Severity == Severity.Stop);
     }
@@ -166,7 +163,7 @@ public class TorqueTests
     public void Sprinklers_behind_the_valve_are_a_stop()
     {
         Plan plan = House();
-        DriveVerdict verdict = plan.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).Verdict();
+        DriveVerdict verdict = plan.WithStopValve(m => m with { FeedsSprinklers = Answer.Yes }).Verdict();
         Assert.Equal(TorqueVerdict.Stop, verdict.Verdict);
         Assert.Contains(verdict.Findings, f => f.Code == "sprinklers-behind-valve" && f.Severity == Severity.Stop);
     }

@@ -10,25 +10,25 @@ public class ValveVerdictTests
 {
     public static TheoryData<string, Severity, string, Trade> Answers => new()
     {
-        { "valve-multi-turn", Severity.Stop, "/mains/0/kind", Trade.Plumber },
-        { "valve-kind-unknown", Severity.Stop, "/mains/0/kind", Trade.Fitter },
-        { "valve-seized", Severity.Stop, "/mains/0/stiffness", Trade.Plumber },
-        { "sprinklers-behind-valve", Severity.Stop, "/mains/0/feedsSprinklers", Trade.Plumber },
-        { "sprinklers-unknown", Severity.Caution, "/mains/0/feedsSprinklers", Trade.Fitter },
-        { "vital-use-behind-valve", Severity.Caution, "/mains/0/feedsVitalUse", Trade.Fitter },
-        { "no-upstream-stop", Severity.Caution, "/mains/0/upstreamStop", Trade.Utility },
-        { "upstream-stop-unknown", Severity.Caution, "/mains/0/upstreamStop", Trade.Fitter },
-        { "valve-passes", Severity.Caution, "/mains/0/closesFully", Trade.Plumber },
-        { "torque-estimated", Severity.Caution, "/mains/0/pullToClose", Trade.Fitter },
-        { "torque-unknown", Severity.Stop, "/mains/0/pullToClose", Trade.Fitter },
-        { "torque-one-way", Severity.Note, "/mains/0/pullToOpen", Trade.Fitter },
+        { "valve-multi-turn", Severity.Stop, "/building/stopValves/0/kind", Trade.Plumber },
+        { "valve-kind-unknown", Severity.Stop, "/building/stopValves/0/kind", Trade.Fitter },
+        { "valve-seized", Severity.Stop, "/building/stopValves/0/stiffness", Trade.Plumber },
+        { "sprinklers-behind-valve", Severity.Stop, "/building/stopValves/0/feedsSprinklers", Trade.Plumber },
+        { "sprinklers-unknown", Severity.Caution, "/building/stopValves/0/feedsSprinklers", Trade.Fitter },
+        { "vital-use-behind-valve", Severity.Caution, "/building/stopValves/0/feedsVitalUse", Trade.Fitter },
+        { "no-upstream-stop", Severity.Caution, "/building/stopValves/0/upstreamStop", Trade.Utility },
+        { "upstream-stop-unknown", Severity.Caution, "/building/stopValves/0/upstreamStop", Trade.Fitter },
+        { "valve-passes", Severity.Caution, "/building/stopValves/0/closesFully", Trade.Plumber },
+        { "torque-estimated", Severity.Caution, "/building/stopValves/0/pullToClose", Trade.Fitter },
+        { "torque-unknown", Severity.Stop, "/building/stopValves/0/pullToClose", Trade.Fitter },
+        { "torque-one-way", Severity.Note, "/building/stopValves/0/pullToOpen", Trade.Fitter },
     };
 
     [Theory]
     [MemberData(nameof(Answers))]
     public void Each_answer_is_a_finding_with_place_and_trade(string code, Severity severity, string where, Trade trade)
     {
-        Plan plan = House().WithMain(m => With(code, m));
+        Plan plan = House().WithStopValve(m => With(code, m));
         DriveVerdict verdict = plan.Verdict();
         Finding finding = Assert.Single(verdict.Findings, f => f.Code == code);
         Assert.Equal((severity, Stage.Main, where, trade), (finding.Severity, finding.Stage, finding.Where, finding.Trade));
@@ -48,7 +48,7 @@ public class ValveVerdictTests
         DriveSpec bare = new() { Id = "bare", Name = "Bare", Mount = Mount.Saddle };
         Plan plan = code switch
         {
-            "drive-not-chosen" => house.WithMain(m => m with { Drive = null }),
+            "drive-not-chosen" => house.WithoutDrive(),
             "drive-torque-unknown" => WithSpec(house, bare, DrivePower.Mains),
             "drive-derating-unknown" => WithSpec(house, bare with { RatedTorque = new TorqueFigure { Nm = 20, Standing = Standing.Assumed } }, DrivePower.Batteries),
             "drive-power-unknown" => house.WithDrive(d => d with { Power = DrivePower.Unknown }),
@@ -62,7 +62,7 @@ public class ValveVerdictTests
     public void A_cut_in_valve_is_not_held_against_the_old_valves_torque()
     {
         Plan house = House();
-        Plan stiff = house.WithMain(m => m with { PullToClose = new PullReading { PullN = 1500, ArmM = 0.2 } }).WithDrive(d => d with { SpecId = "cv-22" });
+        Plan stiff = house.WithStopValve(m => m with { PullToClose = new PullReading { PullN = 1500, ArmM = 0.2 } }).WithDrive(d => d with { SpecId = "cv-22" });
         Assert.Equal(TorqueVerdict.Passes, stiff.Verdict().Verdict);
         Assert.Null(stiff.Verdict().Ratio);
     }
@@ -71,11 +71,11 @@ public class ValveVerdictTests
     public void A_cut_in_valve_does_not_pass_what_must_first_be_mended()
     {
         Plan house = House();
-        Plan sprinklers = house.WithMain(m => m with { FeedsSprinklers = Answer.Yes }).WithDrive(d => d with { SpecId = "cv-22" });
+        Plan sprinklers = house.WithStopValve(m => m with { FeedsSprinklers = Answer.Yes }).WithDrive(d => d with { SpecId = "cv-22" });
         Assert.Equal(TorqueVerdict.Stop, sprinklers.Verdict().Verdict);
     }
 
-    private static MainValve With(string code, MainValve main) => code switch
+    private static StopValve With(string code, StopValve main) => code switch
     {
         "valve-multi-turn" => main with { Kind = ValveKind.Gate },
         "valve-kind-unknown" => main with { Kind = ValveKind.Unknown },
@@ -92,5 +92,5 @@ public class ValveVerdictTests
     };
 
     private static Plan WithSpec(Plan plan, DriveSpec spec, DrivePower power) => (plan with { Catalogue = plan.Catalogue with { Drives = [spec] } })
-        .WithMain(m => m with { Drive = new FittedDrive { SpecId = spec.Id, Power = power } });
+        .WithDrive(new FittedDrive { StopValveId = "main", SpecId = spec.Id, Power = power });
 }

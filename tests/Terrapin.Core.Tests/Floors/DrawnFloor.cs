@@ -21,12 +21,12 @@ internal sealed record DrawnFloor(Plan Plan, FloorRaster Raster)
         return new DrawnFloor(plan, FloorRaster.Of(plan, cellM));
     }
 
-    public static Plan PlanOf(Room[] rooms, Doorway[] doorways) => NewSite.Named("Floors") with
+    public static Plan PlanOf(Room[] rooms, Doorway[] doorways) => NewSite.Named("Floors").WithBuilding(b => b with
     {
         Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
         Rooms = rooms,
         Doorways = doorways,
-    };
+    });
 
     /// <summary>On tile of 60°, at the height of all others.</summary>
     public static Room Rectangle(string id, double x, double y, double length, double width) => new()
@@ -59,7 +59,7 @@ internal sealed record DrawnFloor(Plan Plan, FloorRaster Raster)
 
     public int Cell(string room, double x, double y)
     {
-        int cell = Raster.CellAt(Plan.Rooms[Index(room)].StoreyId, Index(room), Point(x, y));
+        int cell = Raster.CellAt(Plan.Building.Rooms[Index(room)].StoreyId, Index(room), Point(x, y));
         Assert.True(cell >= 0, $"no floor of {room} at {x}, {y}");
         return cell;
     }
@@ -86,7 +86,7 @@ internal sealed record DrawnFloor(Plan Plan, FloorRaster Raster)
     }
 
     private SpreadRequest Request(string room, double x, double y, double flowM3PerS) =>
-        SpreadRequest.At(Raster, Plan.Rooms[Index(room)].StoreyId!, Index(room), Point(x, y), flowM3PerS);
+        SpreadRequest.At(Raster, Plan.Building.Rooms[Index(room)].StoreyId!, Index(room), Point(x, y), flowM3PerS);
 
-    private int Index(string room) => Plan.Rooms.TakeWhile(r => r.Id != room).Count();
+    private int Index(string room) => Plan.Building.Rooms.TakeWhile(r => r.Id != room).Count();
 }

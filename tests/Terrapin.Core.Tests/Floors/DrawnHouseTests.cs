@@ -101,14 +101,14 @@ public class DrawnHouseTests
             };
             known = Change(known, "hall", r => r with { FinishId = Open(0) ? "first" : r.FinishId });
             known = Change(known, "kitchen", r => r with { FloorHeightM = Open(2) ? heights.Item2 : 0 });
-            known = known with { Doorways = [known.Doorways[0], known.Doorways[1] with { ThresholdM = Open(1) ? heights.Item1 : 0.006 }] };
+            known = known.WithBuilding(b => b with { Doorways = [known.Building.Doorways[0], known.Building.Doorways[1] with { ThresholdM = Open(1) ? heights.Item1 : 0.006 }] });
             known = Change(known, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? Math.Pow(10, flows.Item1) : 2e-5 }] });
             known = Change(known, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? flows.Item2 : r.Leaks[0].FlowM3PerS }] });
 
             Plan unknown = known;
             unknown = Change(unknown, "hall", r => r with { FinishId = Open(0) ? null : r.FinishId });
             unknown = Change(unknown, "kitchen", r => r with { FloorHeightM = Open(2) ? null : 0 });
-            unknown = unknown with { Doorways = [unknown.Doorways[0], unknown.Doorways[1] with { ThresholdM = Open(1) ? null : 0.006 }] };
+            unknown = unknown.WithBuilding(b => b with { Doorways = [unknown.Building.Doorways[0], unknown.Building.Doorways[1] with { ThresholdM = Open(1) ? null : 0.006 }] });
             unknown = Change(unknown, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? null : 2e-5 }] });
             unknown = Change(unknown, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? null : r.Leaks[0].FlowM3PerS }] });
             IReadOnlyList<SensorTrip> bounds = Trips(unknown);
@@ -161,7 +161,7 @@ public class DrawnHouseTests
         SensorTrip trip = Assert.Single(assessment.Trips);
         Assert.NotNull(trip.VolumeM3.Low);
         Assert.Null(trip.VolumeM3.High);
-        Assert.Contains(assessment.Findings, f => f.Where == "/rooms/0/drains/0/capacityM3PerS");
+        Assert.Contains(assessment.Findings, f => f.Where == "/building/rooms/0/drains/0/capacityM3PerS");
     }
 
     [Fact]
@@ -218,7 +218,7 @@ public class DrawnHouseTests
     private static bool AtTie(Plan known, int sensor, SensorTrip bounds)
     {
         const double OffM = 0.004;
-        FloorPoint at = known.Rooms.SelectMany(r => r.Leaks).Single().At!;
+        FloorPoint at = known.Building.Rooms.SelectMany(r => r.Leaks).Single().At!;
         return ((double, double)[])[(OffM, 0), (-OffM, 0), (0, OffM), (0, -OffM)] is var offs && offs.Any(off => Within(
             Trips(Change(known, "hall", r => r with { Leaks = [r.Leaks[0] with { At = Point(at.AcrossM + off.Item1, at.DownM + off.Item2) }] }))[sensor],
             bounds));
@@ -234,34 +234,36 @@ public class DrawnHouseTests
     private static IReadOnlyList<SensorTrip> Trips(Plan plan)
     {
         IReadOnlyList<SensorTrip> trips = Assessor.Assess(plan).Trips;
-        return [.. plan.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Bounds.Unknown, null))];
+        return [.. plan.Installation.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Bounds.Unknown, null))];
     }
 
     private static FloorFinish Finish(string id, double deg) => new() { Id = id, Name = id, ContactAngle = new AngleFigure { Deg = deg, Standing = Standing.Measured } };
 
-    private static Plan Change(Plan plan, string room, Func<Room, Room> change) => plan with { Rooms = [.. plan.Rooms.Select(r => r.Id == room ? change(r) : r)] };
+    private static Plan Change(Plan plan, string room, Func<Room, Room> change) => plan.WithBuilding(b => b with { Rooms = [.. plan.Building.Rooms.Select(r => r.Id == room ? change(r) : r)] });
 
     /// <summary>The worked house with these rooms, one leak of a fixed flow, and spots.</summary>
     private static Plan House(Room[] rooms, Doorway[] doorways, string leakRoom, FloorPoint at, double? litresAMinute, (string Room, FloorPoint At)[] sensors)
     {
         Plan worked = Samples.House();
-        LeakPoint leak = worked.Rooms[0].Leaks[0] with { Kind = LeakKind.TapLeftOn, HoleM = null, FlowM3PerS = litresAMinute * LitresPerMinute, At = at };
-        return worked with
+        LeakPoint leak = worked.Building.Rooms[0].Leaks[0] with { Kind = LeakKind.TapLeftOn, HoleM = null, FlowM3PerS = litresAMinute * LitresPerMinute, At = at };
+        return worked.WithBuilding(b => b with
         {
             Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
             Rooms = [.. rooms.Select(r => r.Id == leakRoom ? r with { Leaks = [leak] } : r)],
             Doorways = doorways,
+        }).WithInstallation(i => i with
+        {
             Sensors = [.. sensors.Select((s, i) => new Sensor { Id = $"spot-{i}", Name = $"Spot {i}", SpecId = "s4", RoomId = s.Room, At = s.At, Distances = [] })],
             Rules = [],
-        };
+        });
     }
 
     private static Plan Placed(Plan plan, Func<FloorPoint, FloorPoint> place)
     {
         FloorRectangle Move(FloorRectangle a) => place(Point(a.AcrossM, a.DownM)) is var to ? a with { AcrossM = to.AcrossM, DownM = to.DownM } : a;
-        return plan with
+        return plan.WithBuilding(b => b with
         {
-            Rooms = [.. plan.Rooms.Select(r => r with
+            Rooms = [.. plan.Building.Rooms.Select(r => r with
             {
                 Areas = [.. r.Areas.Select(Move)],
                 Fall = r.Fall is { LowPoint: { } low } fall ? fall with { LowPoint = place(low) } : r.Fall,
@@ -269,24 +271,26 @@ public class DrawnHouseTests
                 Fixtures = [.. r.Fixtures.Select(f => f with { Area = Move(f.Area) })],
                 Leaks = [.. r.Leaks.Select(l => l with { At = l.At is { } at ? place(at) : null })],
             })],
-            Doorways = [.. plan.Doorways.Select(d => d with { At = place(d.At) })],
-            Sensors = [.. plan.Sensors.Select(s => s with { At = s.At is { } at ? place(at) : null })],
-        };
+            Doorways = [.. plan.Building.Doorways.Select(d => d with { At = place(d.At) })],
+        }).WithInstallation(i => i with
+        {
+            Sensors = [.. plan.Installation.Sensors.Select(s => s with { At = s.At is { } at ? place(at) : null })],
+        });
     }
 
     private static Plan Mirrored(Plan plan)
     {
         Plan moved = Placed(plan, p => Point(-p.AcrossM, p.DownM));
         FloorRectangle Left(FloorRectangle a) => a with { AcrossM = a.AcrossM - a.LengthM };
-        return moved with
+        return moved.WithBuilding(b => b with
         {
-            Rooms = [.. moved.Rooms.Select(r => r with
+            Rooms = [.. moved.Building.Rooms.Select(r => r with
             {
                 Areas = [.. r.Areas.Select(Left)],
                 Fixtures = [.. r.Fixtures.Select(f => f with { Area = Left(f.Area) })],
                 Fall = r.Fall is { } fall ? fall with { TowardsDeg = (540 - fall.TowardsDeg) % 360 } : null,
             })],
-            Doorways = [.. moved.Doorways.Select(d => d.Wall == WallDirection.AlongX ? d with { At = Point(d.At.AcrossM - d.WidthM, d.At.DownM) } : d)],
-        };
+            Doorways = [.. moved.Building.Doorways.Select(d => d.Wall == WallDirection.AlongX ? d with { At = Point(d.At.AcrossM - d.WidthM, d.At.DownM) } : d)],
+        });
     }
 }

@@ -12,7 +12,7 @@ public class FloorBudgetTests
     {
         Plan plan = PlanOf([Rectangle("a", -500, -500, 200, 200), Rectangle("b", -300, -300, 200, 200), Rectangle("c", -500, -300, 200, 200), Rectangle("d", 300, 300, 200, 200), Rectangle("e", 100, 300, 200, 200), Rectangle("f", -100, -100, 200, 200)], []);
         Fault fault = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(plan))).Faults);
-        Assert.Equal("/rooms", fault.Pointer);
+        Assert.Equal("/building/rooms", fault.Pointer);
         Assert.Contains("too large", fault.Message, StringComparison.Ordinal);
     }
 
@@ -30,7 +30,7 @@ public class FloorBudgetTests
     {
         Room Hall(int leaks) => Rectangle("hall", 0, 0, 60, 60) with
         {
-            Leaks = [.. Enumerable.Range(0, leaks).Select(i => Samples.House().Rooms[0].Leaks[0] with { Id = $"l{i}", At = Point(1 + (i % 50), 1 + (i / 50)) })],
+            Leaks = [.. Enumerable.Range(0, leaks).Select(i => Samples.House().Building.Rooms[0].Leaks[0] with { Id = $"l{i}", At = Point(1 + (i % 50), 1 + (i / 50)) })],
         };
         Assert.Equal(DrawingSize.UsualCellM, DrawingSize.CellM(PlanOf([Hall(1)], [])));
         Assert.True(DrawingSize.CellM(PlanOf([Hall(100)], [])) > DrawingSize.UsualCellM);
@@ -60,8 +60,8 @@ public class FloorBudgetTests
         Plan plan = Samples.House();
         for (int i = 0; i < 60; i++)
         {
-            Room hall = Rectangle("hall", 0, 0, 6, 5) with { Leaks = [plan.Rooms[0].Leaks[0] with { At = Point(0.5 + (0.05 * i), 2) }] };
-            Assessor.Assess(plan with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [hall], Sensors = [], Rules = [] }, floors);
+            Room hall = Rectangle("hall", 0, 0, 6, 5) with { Leaks = [plan.Building.Rooms[0].Leaks[0] with { At = Point(0.5 + (0.05 * i), 2) }] };
+            Assessor.Assess(plan.WithBuilding(b => b with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [hall] }).WithInstallation(i => i with { Sensors = [], Rules = [] }), floors);
             Assert.True(floors.Bytes <= most);
         }
     }
@@ -72,8 +72,8 @@ public class FloorBudgetTests
         using var stop = new CancellationTokenSource();
         stop.Cancel();
         Plan plan = Samples.House();
-        Room hall = Rectangle("hall", 0, 0, 40, 40) with { Leaks = [plan.Rooms[0].Leaks[0] with { At = Point(20, 20) }] };
-        plan = plan with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [hall], Sensors = [], Rules = [] };
+        Room hall = Rectangle("hall", 0, 0, 40, 40) with { Leaks = [plan.Building.Rooms[0].Leaks[0] with { At = Point(20, 20) }] };
+        plan = plan.WithBuilding(b => b with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [hall] }).WithInstallation(i => i with { Sensors = [], Rules = [] });
         Assert.ThrowsAny<OperationCanceledException>(() => Assessor.Assess(plan, new FloorMemory(), stop.Token));
         Assert.ThrowsAny<OperationCanceledException>(() => WaterMap.Of(plan, null, worst: false, new FloorMemory(), stop.Token));
     }

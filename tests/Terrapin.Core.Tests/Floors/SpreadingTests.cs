@@ -68,7 +68,7 @@ public class SpreadingTests
     {
         DrawnFloor open = Of(Rectangle("hall", 0, 0, 8, 8) with { FinishId = "sealed-concrete" });
         using Spreading spreading = open.Spread("hall", x, y, 30 * LitresPerMinute);
-        Close(Math.Max(viscousMm / 1000, Film.HeightM(open.Plan.ContactAngleDeg(open.Plan.Rooms[0])!.Value)), spreading.FilmM(0), 0.002);
+        Close(Math.Max(viscousMm / 1000, Film.HeightM(open.Plan.ContactAngleDeg(open.Plan.Building.Rooms[0])!.Value)), spreading.FilmM(0), 0.002);
     }
 
     [Fact]
@@ -154,11 +154,11 @@ public class SpreadingTests
     [Fact]
     public void Through_an_opening_it_falls_to_the_storey_below_and_stays_there()
     {
-        Plan plan = PlanOf([Rectangle("loft", 0, 0, 3, 3), Rectangle("studio", 0, 0, 4, 4) with { StoreyId = "below" }], []) with
+        Plan plan = PlanOf([Rectangle("loft", 0, 0, 3, 3), Rectangle("studio", 0, 0, 4, 4) with { StoreyId = "below" }], []).WithBuilding(b => b with
         {
             Storeys = [new Storey { Id = "ground", Name = "Loft" }, new Storey { Id = "below", Name = "Studio" }],
             Openings = [new FloorOpening { Id = "stair", StoreyId = "ground", Area = Area(2, 0, 0.5, 0.9), ToStoreyId = "below", LandsAt = Point(2, 2) }],
-        };
+        });
         DrawnFloor drawn = new(plan, FloorRaster.Of(plan));
         FloorField field = drawn.Field("loft", 0.5, 0.5);
         Assert.True(drawn.At(field, "studio", 2.2, 2.2) < 0.02);

@@ -13,22 +13,22 @@ public class PlanDifferenceTests
     public void Each_place_is_named_as_small_as_it_is()
     {
         Plan house = House();
-        Plan other = house.WithRule(r => r with { DelayS = 60 }).WithLeak(l => l with { HoleM = 0.008 }).WithMain(m => m with { BoreM = null });
-        Assert.Equal(["/mains/0/boreM", "/rooms/0/leaks/0/holeM", "/rules/0/delayS"], PlanDifference.Between(house, other));
+        Plan other = house.WithRule(r => r with { DelayS = 60 }).WithLeak(l => l with { HoleM = 0.008 }).WithStopValve(m => m with { BoreM = null });
+        Assert.Equal(["/building/stopValves/0/boreM", "/building/rooms/0/leaks/0/holeM", "/installation/rules/0/delayS"], PlanDifference.Between(house, other));
     }
 
     [Fact]
     public void A_list_that_grew_is_one_place()
     {
         Plan house = House();
-        Assert.Equal(["/rooms"], PlanDifference.Between(house, house with { Rooms = [.. house.Rooms, house.Rooms[0] with { Id = "other", Leaks = [] }] }));
+        Assert.Equal(["/building/rooms"], PlanDifference.Between(house, house.WithBuilding(b => b with { Rooms = [.. house.Building.Rooms, house.Building.Rooms[0] with { Id = "other", Leaks = [] }] })));
     }
 
     [Fact]
     public void What_was_not_there_before_is_named()
     {
         Plan house = House();
-        Assert.Equal(["/supply/tank"], PlanDifference.Between(house, house with { Supply = house.Supply with { Tank = new PressureTank { AfterMainId = "main" } } }));
+        Assert.Equal(["/building/supply/tank"], PlanDifference.Between(house, house.WithBuilding(b => b with { Supply = house.Building.Supply with { Tank = new PressureTank { AfterStopValveId = "main" } } })));
     }
 
     [Fact]

@@ -2,105 +2,90 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Plans;
-using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Plans;
 
-/// <summary>Plans of version 1, which had one main valve with the drive beside it.</summary>
+/// <summary>Plans as older versions wrote them, kept: each is read for ever.</summary>
 public class PlanUpgradeTests
 {
-    [Fact]
-    public void The_main_takes_its_drive_its_pipes_and_what_was_timed()
+    public static TheoryData<int> Versions => [.. Enumerable.Range(1, Plan.CurrentVersion - 1)];
+
+    [Theory]
+    [MemberData(nameof(Versions))]
+    public void A_kept_plan_is_read_assessed_and_written_anew(int version)
     {
-        Plan plan = Read(Version1());
+        Plan plan = Read(Kept(version));
         Assert.Equal(Plan.CurrentVersion, plan.Version);
-        MainValve main = Assert.Single(plan.Mains);
-        Assert.Equal("sa-20", main.Drive!.SpecId);
-        Assert.Equal(12, StrokeSeen.DurationS(main.Drive));
-        Assert.Equal(84, StrokeSeen.EndAngleDeg(main.Drive));
-        Assert.Equal(main.Id, plan.Pipes[0].MainId);
-        Assert.Null(plan.Pipes[1].MainId);
-        Assert.Equal(main.Id, plan.Supply.Tank!.AfterMainId);
-        Assert.Null(plan.Supply.Pump!.AfterMainId);
+        Assert.Equal(14, plan.Building.Rooms.Count);
+        FittedDrive drive = Assert.Single(plan.Installation.Drives);
+        Assert.Equal(("sa-20", Assert.Single(plan.Building.StopValves).Id), (drive.SpecId, drive.StopValveId));
+        Assert.NotEmpty(Assessor.Assess(plan).Leaks);
+        Assert.Equal(PlanJson.Write(plan), PlanJson.Write(PlanJson.Read(PlanJson.Write(plan))));
+        Assert.Equal(PlanJson.Write(plan), PlanJson.Write(PlanJson.ReadStored(Encoding.UTF8.GetBytes(Kept(version).ToJsonString()))));
     }
 
     [Fact]
-    public void A_plan_without_a_drive_comes_over_without_one()
+    public void Of_version_1_the_stop_valve_takes_its_drive_its_pipes_and_what_was_timed()
     {
-        JsonNode plan = Version1();
-        plan["drive"] = null;
-        Assert.Null(Read(plan).Mains[0].Drive);
+        JsonNode kept = Kept(1);
+        kept["drive"]!["measuredEndAngleDeg"] = 84;
+        kept["supply"]!["tank"] = new JsonObject { ["side"] = "house" };
+        kept["supply"]!["pump"] = new JsonObject { ["side"] = "supply", ["stopsOnClosing"] = "yes" };
+        Plan plan = Read(kept);
+        FittedDrive drive = plan.Installation.Drives[0];
+        Assert.Equal((13.2, 84), (StrokeSeen.DurationS(drive), StrokeSeen.EndAngleDeg(drive)));
+        Assert.Equal("main", plan.Building.Pipes[0].StopValveId);
+        Assert.Null(plan.Building.Pipes[1].StopValveId);
+        Assert.Equal("main", plan.Building.Supply.Tank!.AfterStopValveId);
+        Assert.Null(plan.Building.Supply.Pump!.AfterStopValveId);
+        kept["drive"] = null;
+        Assert.Empty(Read(kept).Installation.Drives);
     }
 
     [Fact]
-    public void What_was_wrong_in_it_is_still_named()
+    public void Of_version_2_finishes_become_a_list_blocks_become_plinths_and_a_cisterns_overflow_an_overflow()
     {
-        JsonNode plan = Version1();
-        plan["main"]!["colour"] = "red";
-        RefusedException refused = Assert.Throws<RefusedException>(() => Read(plan));
-        Assert.Equal("/mains/0/colour", Assert.Single(refused.Faults).Pointer);
+        JsonNode kept = Kept(2);
+        Plan plan = Read(kept);
+        Room kitchen = plan.Building.Rooms.Single(r => r.Id == "kitchen");
+        Assert.Equal(80, plan.ContactAngleDeg(kitchen));
+        Fixture plinth = kitchen.Fixtures[0];
+        Assert.Equal((FixtureKind.Plinth, FixtureBase.Tight, "Kitchen units"), (plinth.Kind, plinth.Base, plinth.Name));
+        Assert.Contains(plan.Building.Rooms.SelectMany(r => r.Leaks), l => l.Kind == LeakKind.Overflow);
+        kept["rooms"]![0]!["finish"] = "unknown";
+        Assert.Null(Read(kept).Building.Rooms[0].FinishId);
     }
 
     [Fact]
-    public void Finishes_become_a_list_blocks_become_plinths_and_a_cisterns_overflow_an_overflow()
+    public void Of_version_3_what_is_found_and_what_is_chosen_part_and_options_are_installations()
     {
-        JsonNode plan = Version1();
-        plan["version"] = 2;
-        plan["mains"] = JsonNode.Parse(PlanJson.Write(House()))!["mains"]!.DeepClone();
-        plan.AsObject().Remove("main");
-        plan.AsObject().Remove("drive");
-        plan["supply"] = new JsonObject();
-        plan["catalogue"]!.AsObject().Remove("finishes");
-        JsonObject room = plan["rooms"]![0]!.AsObject();
-        room.Remove("finishId");
-        room.Remove("fixtures");
-        room["finish"] = "glazedTile";
-        room["blocks"] = new JsonArray(new JsonObject { ["name"] = "Units", ["area"] = new JsonObject { ["acrossM"] = 1, ["downM"] = 0, ["lengthM"] = 1, ["widthM"] = 1 } });
-        room["storeyId"] = "ground";
-        room["areas"] = new JsonArray(new JsonObject { ["acrossM"] = 0, ["downM"] = 0, ["lengthM"] = 3, ["widthM"] = 2 });
-        plan["storeys"] = new JsonArray(new JsonObject { ["id"] = "ground", ["name"] = "Ground floor" });
-        room["leaks"]![0]!["kind"] = "cisternOverflow";
-        room["leaks"]![0]!["holeM"] = null;
-        foreach (JsonNode? pipe in plan["pipes"]!.AsArray().Where(p => p!["parentId"] is null))
+        JsonNode kept = Kept(3);
+        Plan plan = Read(kept);
+        Assert.Equal((14, 13, 3, 2), (plan.Building.Rooms.Count, plan.Installation.Sensors.Count, plan.Installation.Rules.Count, plan.Options.Count));
+        Assert.Equal((string)kept["hubId"]!, plan.Installation.HubId);
+        Assert.Equal(kept["mains"]![0]!["drive"]!["strokes"]!.AsArray().Count, plan.Installation.Drives[0].Strokes.Count);
+        for (int i = 0; i < plan.Options.Count; i++)
         {
-            pipe!["mainId"] = "main";
+            JsonNode was = kept["options"]![i]!;
+            Installation option = plan.Options[i].Installation;
+            Assert.Equal(was["sensors"]!.AsArray().Select(s => (string)s!["id"]!), option.Sensors.Select(s => s.Id));
+            Assert.Equal(was["drives"]!.AsArray().Select(d => ((string)d!["mainId"]!, (string)d["drive"]!["specId"]!)), option.Drives.Select(d => (d.StopValveId, d.SpecId)));
         }
-
-        Plan read = Read(plan);
-        Assert.Equal(45, read.ContactAngleDeg(read.Rooms[0]));
-        Fixture plinth = Assert.Single(read.Rooms[0].Fixtures);
-        Assert.Equal((FixtureKind.Plinth, FixtureBase.Tight, "Units"), (plinth.Kind, plinth.Base, plinth.Name));
-        Assert.Equal(LeakKind.Overflow, read.Rooms[0].Leaks[0].Kind);
-        room["finish"] = "unknown";
-        Assert.Null(Read(plan).Rooms[0].FinishId);
     }
+
+    [Fact]
+    public void What_was_wrong_in_an_older_plan_is_still_named()
+    {
+        JsonNode kept = Kept(1);
+        kept["main"]!["colour"] = "red";
+        RefusedException refused = Assert.Throws<RefusedException>(() => Read(kept));
+        Assert.Equal("/building/stopValves/0/colour", Assert.Single(refused.Faults).Pointer);
+        Assert.Throws<RefusedException>(() => Read(new JsonObject { ["version"] = 3 }));
+        Assert.Throws<RefusedException>(() => Read(new JsonObject { ["version"] = 1, ["pipes"] = 5, ["rooms"] = new JsonArray(1, null, "x") }));
+    }
+
+    private static JsonNode Kept(int version) =>
+        JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), $"tests/Terrapin.Core.Tests/Files/plan-version-{version}.json")))!;
 
     private static Plan Read(JsonNode plan) => PlanJson.Read(Encoding.UTF8.GetBytes(plan.ToJsonString()));
-
-    /// <summary>The worked house as version 1 wrote it.</summary>
-    private static JsonNode Version1()
-    {
-        JsonObject plan = JsonNode.Parse(PlanJson.Write(House()))!.AsObject();
-        plan["version"] = 1;
-        JsonObject main = plan["mains"]![0]!.AsObject();
-        plan["mains"]!.AsArray().Clear();
-        plan.Remove("mains");
-        plan.Remove("options");
-        string[] known = ["kind", "size", "boreM", "stiffness", "pullToOpen", "pullToClose", "closesFully", "passesM3PerS", "upstreamStop", "feedsSprinklers", "feedsVitalUse", "heater"];
-        foreach (string key in main.Select(p => p.Key).Except(known).ToArray())
-        {
-            main.Remove(key);
-        }
-
-        plan["main"] = main;
-        plan["drive"] = new JsonObject { ["specId"] = "sa-20", ["power"] = "mains", ["measuredStrokeS"] = 12, ["measuredEndAngleDeg"] = 84 };
-        foreach (JsonNode? pipe in plan["pipes"]!.AsArray())
-        {
-            pipe!.AsObject().Remove("mainId");
-        }
-
-        plan["supply"]!["tank"] = new JsonObject { ["side"] = "house" };
-        plan["supply"]!["pump"] = new JsonObject { ["side"] = "supply", ["stopsOnClosing"] = "yes" };
-        return plan;
-    }
 }

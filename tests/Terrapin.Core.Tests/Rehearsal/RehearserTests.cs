@@ -12,8 +12,8 @@ public class RehearserTests
     public void Water_of_no_main_runs_until_it_is_spent_whatever_closes()
     {
         Plan plan = House();
-        LeakPoint trap = plan.Rooms[0].Leaks[0] with { Kind = LeakKind.Trap, HoleM = null, FlowM3PerS = 1e-4, PipeId = null, HoldsM3 = 0.03 };
-        Plan With(LeakPoint leak) => plan with { Rooms = [plan.Rooms[0] with { Leaks = [leak] }] };
+        LeakPoint trap = plan.Building.Rooms[0].Leaks[0] with { Kind = LeakKind.Trap, HoleM = null, FlowM3PerS = 1e-4, PipeId = null, HoldsM3 = 0.03 };
+        Plan With(LeakPoint leak) => plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { Leaks = [leak] }] });
         Rehearsed held = Away(With(trap));
         Assert.Equal((Outcome.TellsOnly, Cause.NotFromMain, false), (held.Outcome, held.Cause, held.Endless));
         Assert.Equal(0.03, held.EscapeM3.High!.Value, 9);
@@ -61,9 +61,9 @@ public class RehearserTests
     [Fact]
     public void A_farther_sensor_never_gives_fewer_litres() => Gen.Select(Plans, Gen.Double[0, 3]).Sample((plan, more) =>
     {
-        Sensor puck = plan.Sensors[0];
+        Sensor puck = plan.Installation.Sensors[0];
         LeakDistance way = puck.Distances[0];
-        Plan farther = plan with { Sensors = [puck with { Distances = [way with { DistanceM = way.DistanceM + more }] }] };
+        Plan farther = plan.WithInstallation(i => i with { Sensors = [puck with { Distances = [way with { DistanceM = way.DistanceM + more }] }] });
         return Litres(farther) >= Litres(plan);
     });
 
@@ -107,7 +107,7 @@ public class RehearserTests
     public void A_drive_that_is_too_weak_is_not_counted_on()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan.WithMain(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } }));
+        Rehearsed rehearsed = Away(plan.WithStopValve(m => m with { PullToClose = new PullReading { PullN = 900, ArmM = 0.1 } }));
         Assert.True(rehearsed.Endless);
         Assert.Equal(Cause.DriveCannotClose, rehearsed.Cause);
     }
@@ -127,7 +127,7 @@ public class RehearserTests
     public void A_valve_that_passes_leaves_what_it_passes()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan.WithMain(m => m with { ClosesFully = Answer.No, PassesM3PerS = 1e-6 }));
+        Rehearsed rehearsed = Away(plan.WithStopValve(m => m with { ClosesFully = Answer.No, PassesM3PerS = 1e-6 }));
         Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
         Assert.Equal(1e-6, rehearsed.ResidualM3PerS);
     }
@@ -136,7 +136,7 @@ public class RehearserTests
     public void A_film_thinner_than_the_gap_never_trips()
     {
         Plan plan = House();
-        plan = plan with { Rooms = [plan.Rooms[0] with { FinishId = "polished-stone" }] };
+        plan = plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FinishId = "polished-stone" }] });
         Plan slow = plan.WithLeak(l => l with { HoleM = 0.0005 });
         Assert.Equal(Outcome.Nothing, Away(slow).Outcome);
         Assert.Contains(Assessor.Assess(slow).Findings, f => f.Code == "film-thinner-than-gap");
@@ -147,7 +147,7 @@ public class RehearserTests
     public void A_fast_leak_spreads_in_a_thicker_film()
     {
         Plan plan = House();
-        Plan thin = plan with { Rooms = [plan.Rooms[0] with { FinishId = "polished-stone" }] };
+        Plan thin = plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FinishId = "polished-stone" }] });
         double flow = Away(thin).FlowM3PerS.High!.Value;
         Close(Film.ViscousHeightM(flow, 0.5) * Math.PI / 2 * 1.2 * 1.2, Assert.Single(Assessor.Assess(thin).Trips).VolumeM3.High!.Value, 1e-6);
     }
@@ -160,8 +160,8 @@ public class RehearserTests
         var cellar = loft with { Id = "cellar", Name = "Cellar", EndHeightM = -3 };
         double before = Away(plan).DrainDown.PipesM3;
         // The loft pipe wholly; of the cellar pipe what lies above the leak.
-        Close(before + 0.00203, Away(plan with { Pipes = [.. plan.Pipes, loft] }).DrainDown.PipesM3);
-        Close(before + (0.00203 * 0.4 / 3), Away(plan with { Pipes = [.. plan.Pipes, cellar] }).DrainDown.PipesM3);
+        Close(before + 0.00203, Away(plan.WithBuilding(b => b with { Pipes = [.. plan.Building.Pipes, loft] })).DrainDown.PipesM3);
+        Close(before + (0.00203 * 0.4 / 3), Away(plan.WithBuilding(b => b with { Pipes = [.. plan.Building.Pipes, cellar] })).DrainDown.PipesM3);
     }
 
     [Theory]
@@ -191,7 +191,7 @@ public class RehearserTests
     [Fact]
     public void A_valve_passes_no_more_than_the_leak_runs()
     {
-        Plan drip = House().WithLeak(l => l with { HoleM = 0.0005 }).WithMain(m => m with { ClosesFully = Answer.No, PassesM3PerS = 5 * LitresPerMinute });
+        Plan drip = House().WithLeak(l => l with { HoleM = 0.0005 }).WithStopValve(m => m with { ClosesFully = Answer.No, PassesM3PerS = 5 * LitresPerMinute });
         Rehearsed rehearsed = Away(drip);
         Assert.Equal(rehearsed.FlowM3PerS.High, rehearsed.ResidualM3PerS);
     }
@@ -200,7 +200,7 @@ public class RehearserTests
     public void A_leak_above_the_head_has_no_flow()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = 60 }] });
+        Rehearsed rehearsed = Away(plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FloorHeightM = 60 }] }));
         Assert.Equal(Outcome.NoFlow, rehearsed.Outcome);
         Assert.Equal(0, rehearsed.EscapeM3.High);
     }
@@ -209,7 +209,7 @@ public class RehearserTests
     public void A_tank_on_the_house_side_empties_after_the_shut_off()
     {
         Plan plan = House();
-        plan = plan with { Supply = plan.Supply with { StaticPressurePa = 3.2e5, FlowTest = null, Tank = new PressureTank { AfterMainId = "main", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } };
+        plan = plan.WithBuilding(b => b with { Supply = plan.Building.Supply with { StaticPressurePa = 3.2e5, FlowTest = null, Tank = new PressureTank { AfterStopValveId = "main", VolumeM3 = 0.06, PrechargePa = 1.8e5 } } });
         Close(19.9e-3, Away(plan).DrainDown.TankM3, 0.003);
     }
 
@@ -217,14 +217,14 @@ public class RehearserTests
     public void A_pump_on_the_house_side_runs_for_ever()
     {
         Plan plan = House();
-        plan = plan with { Supply = plan.Supply with { Pump = new Pump { AfterMainId = "main", StopsOnClosing = Answer.No } } };
+        plan = plan.WithBuilding(b => b with { Supply = plan.Building.Supply with { Pump = new Pump { AfterStopValveId = "main", StopsOnClosing = Answer.No } } });
         Assert.True(Away(plan).Endless);
     }
 
     [Fact]
     public void A_heater_drains_into_a_hot_leak_at_or_below_its_top_and_siphons_into_a_cold_one()
     {
-        Plan Heated(Answer check) => House().WithMain(m => m with { Heater = new Heater { VolumeM3 = 0.12, HeightM = 2, FeedCheck = check } });
+        Plan Heated(Answer check) => House().WithStopValve(m => m with { Heater = new Heater { VolumeM3 = 0.12, HeightM = 2, FeedCheck = check } });
         Plan Hot(Plan plan) => plan.WithLeak(l => l with { Side = WaterSide.Hot });
         Plan High(Plan plan) => plan.WithLeak(l => l with { HeightAboveFloorM = 4 });
         Assert.Equal(0.12, Away(Hot(Heated(Answer.Yes))).DrainDown.HeaterM3);
@@ -233,7 +233,7 @@ public class RehearserTests
         Assert.Equal(0.12, Away(Heated(Answer.No)).DrainDown.HeaterM3);
         Assert.Equal(0.12, Away(Heated(Answer.Unknown)).DrainDown.HeaterM3);
         Assert.Equal(0, Away(High(Heated(Answer.No))).DrainDown.HeaterM3);
-        Assert.Contains(Assessor.Assess(Heated(Answer.Unknown)).Findings, f => f is { Code: "heater-may-siphon-back", Where: "/mains/0/heater/feedCheck" });
+        Assert.Contains(Assessor.Assess(Heated(Answer.Unknown)).Findings, f => f is { Code: "heater-may-siphon-back", Where: "/building/stopValves/0/heater/feedCheck" });
         Assert.DoesNotContain(Assessor.Assess(Heated(Answer.No)).Findings, f => f.Code == "heater-may-siphon-back");
     }
 
@@ -251,25 +251,30 @@ public class RehearserTests
         (pressure, hole, distance, delay, stroke, position) =>
         {
             Plan plan = House().WithRule(r => r with { DelayS = delay }).WithLeak(l => l with { HoleM = Math.Clamp(hole, 0.004, 0.009), Position = position });
-            return (plan with
+            return (plan.WithBuilding(b => b with
             {
                 Supply = new WaterSupply { StaticPressurePa = pressure, FlowTest = new FlowTest { FlowM3PerS = 2e-4, PressurePa = 1.2e5 } },
-                Sensors = [plan.Sensors[0] with { Distances = [new LeakDistance { LeakId = "hose", DistanceM = distance }] }],
-            }).WithDrive(d => d with { Strokes = [Tight(stroke)] });
+            }).WithInstallation(i => i with
+            {
+                Sensors = [plan.Installation.Sensors[0] with { Distances = [new LeakDistance { LeakId = "hose", DistanceM = distance }] }]
+            })).WithDrive(d => d with
+            {
+                Strokes = [Tight(stroke)],
+            });
         });
 
     private static Plan Forget(Plan plan, int which) => which switch
     {
-        0 => plan with { Supply = plan.Supply with { StaticPressurePa = null } },
-        1 => plan with { Supply = plan.Supply with { FlowTest = null } },
+        0 => plan.WithBuilding(b => b with { Supply = plan.Building.Supply with { StaticPressurePa = null } }),
+        1 => plan.WithBuilding(b => b with { Supply = plan.Building.Supply with { FlowTest = null } }),
         2 => plan.WithLeak(l => l with { HoleM = null }),
         3 => plan.WithLeak(l => l with { Position = FloorPosition.Unknown }),
-        4 => plan with { Sensors = [plan.Sensors[0] with { Distances = [] }] },
-        5 => plan with { Rooms = [plan.Rooms[0] with { FinishId = null }] },
-        6 => plan with { Rooms = [plan.Rooms[0] with { FloorHeightM = null }] },
-        7 => plan with { Pipes = [plan.Pipes[0] with { LengthM = null, EndHeightM = null }, plan.Pipes[1] with { BoreM = null }] },
-        8 => plan.WithMain(m => m with { BoreM = null }),
-        _ => plan.WithMain(m => m with { ClosesFully = Answer.Unknown }),
+        4 => plan.WithInstallation(i => i with { Sensors = [plan.Installation.Sensors[0] with { Distances = [] }] }),
+        5 => plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FinishId = null }] }),
+        6 => plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FloorHeightM = null }] }),
+        7 => plan.WithBuilding(b => b with { Pipes = [plan.Building.Pipes[0] with { LengthM = null, EndHeightM = null }, plan.Building.Pipes[1] with { BoreM = null }] }),
+        8 => plan.WithStopValve(m => m with { BoreM = null }),
+        _ => plan.WithStopValve(m => m with { ClosesFully = Answer.Unknown }),
     };
 
     private static double Volume(Rehearsed rehearsed, Phase phase) =>

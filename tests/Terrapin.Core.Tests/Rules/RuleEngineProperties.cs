@@ -109,17 +109,18 @@ public class RuleEngineProperties
         return run.Done;
     }
 
+    /// <summary>By the reference engine, with milliseconds for its seconds, so that its sums are exact.</summary>
     private static List<(long TimeMs, bool Closes, string RuleId, int Sensor)> Slowly(Rule[] rules, (int GapMs, RuleEvent Happened)[] story)
     {
+        Rule[] exact = [.. rules.Select(r => r with { ConfirmS = Math.Round(r.ConfirmS * 1000), DelayS = Math.Round(r.DelayS * 1000) })];
         var done = new List<(long, bool, string, int)>();
-        EngineState state = EngineState.Quiet(rules, Mode.Home);
+        EngineState state = EngineState.Quiet(exact, Mode.Home);
         double? deadline = null;
         double now = 0;
         foreach ((int gap, RuleEvent happened) in story)
         {
-            now += gap / 1000.0;
-            // Seconds are not exact, milliseconds are: what is due at this moment is due.
-            while (deadline <= now + 1e-6)
+            now += gap;
+            while (deadline <= now)
             {
                 Step(deadline.Value, new ReferenceEvent.TimePassed());
             }
@@ -141,9 +142,9 @@ public class RuleEngineProperties
 
         void Step(double time, ReferenceEvent happened)
         {
-            EngineStep step = ReferenceRuleEngine.Step(rules, state, happened, time);
+            EngineStep step = ReferenceRuleEngine.Step(exact, state, happened, time);
             (state, deadline) = (step.State, step.NextDeadlineS);
-            done.AddRange(step.Actions.Select(a => ((long)Math.Round(time * 1000), a is EngineAction.CloseValve, a.RuleId, Array.IndexOf(Sensors, a.SensorId))));
+            done.AddRange(step.Actions.Select(a => ((long)time, a is EngineAction.CloseValve, a.RuleId, Array.IndexOf(Sensors, a.SensorId))));
         }
     }
 }

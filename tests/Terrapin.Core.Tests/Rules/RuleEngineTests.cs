@@ -7,7 +7,7 @@ namespace Terrapin.Core.Tests.Rules;
 
 public class RuleEngineTests
 {
-    private static readonly Rule Close5Then20 = House().Rules[0] with { Modes = [Mode.Away], SensorIds = ["a", "b"] };
+    private static readonly Rule Close5Then20 = House().Installation.Rules[0] with { Modes = [Mode.Away], SensorIds = ["a", "b"] };
 
     [Fact]
     public void Confirms_tells_waits_and_closes_on_its_own_deadlines()
@@ -109,8 +109,8 @@ public class RuleEngineTests
     public void A_rule_closes_the_valves_that_it_names_or_every_driven_one()
     {
         string[] valves = ["low", "middle", "high"];
-        Rule all = Close5Then20 with { MainIds = [] };
-        RuleProgram program = RuleProgram.Compile([all, all with { MainIds = ["high", "undriven"] }, all with { Action = RuleAction.TellOnly }], ["a", "b"], valves);
+        Rule all = Close5Then20 with { StopValveIds = [] };
+        RuleProgram program = RuleProgram.Compile([all, all with { StopValveIds = ["high", "undriven"] }, all with { Action = RuleAction.TellOnly }], ["a", "b"], valves);
         Assert.Equal([0b111ul, 0b100ul, 0ul], Enumerable.Range(0, 3).Select(program.Closes));
     }
 

@@ -17,7 +17,7 @@ public class PlaceFindingsTests
     {
         Plan plan = With(s => s with { Hold = hold }, r => r with { Zones = [new FloorZone { Kind = zone, Area = Area(0, 0, 1, 1) }] });
         Assert.Equal(code is null ? [] : [code], Codes(plan));
-        Assert.DoesNotContain(code, Codes(With(s => s with { Hold = SensorHold.Fixed, At = new FloorPoint { AcrossM = 2, DownM = 1 } }, r => r with { Zones = plan.Rooms[0].Zones })));
+        Assert.DoesNotContain(code, Codes(With(s => s with { Hold = SensorHold.Fixed, At = new FloorPoint { AcrossM = 2, DownM = 1 } }, r => r with { Zones = plan.Building.Rooms[0].Zones })));
     }
 
     [Theory]
@@ -67,13 +67,15 @@ public class PlaceFindingsTests
     private static Plan With(Func<Sensor, Sensor> sensor, Func<Room, Room>? room = null)
     {
         Plan plan = Samples.House();
-        Room drawn = plan.Rooms[0] with { StoreyId = "ground", Areas = [Area(0, 0, 3, 2)] };
-        return plan with
+        Room drawn = plan.Building.Rooms[0] with { StoreyId = "ground", Areas = [Area(0, 0, 3, 2)] };
+        return plan.WithBuilding(b => b with
         {
             Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
             Rooms = [room is null ? drawn : room(drawn)],
-            Sensors = [sensor(plan.Sensors[0] with { SpecId = "s4", Hold = SensorHold.Fixed, At = new FloorPoint { AcrossM = 0.5, DownM = 0.5 } })],
-        };
+        }).WithInstallation(i => i with
+        {
+            Sensors = [sensor(plan.Installation.Sensors[0] with { SpecId = "s4", Hold = SensorHold.Fixed, At = new FloorPoint { AcrossM = 0.5, DownM = 0.5 } })],
+        });
     }
 
     private static FloorRectangle Area(double x, double y, double length, double width) => new() { AcrossM = x, DownM = y, LengthM = length, WidthM = width };

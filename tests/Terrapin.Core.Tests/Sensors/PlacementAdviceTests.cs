@@ -29,8 +29,8 @@ public class PlacementAdviceTests
         var floors = new FloorMemory();
         FloorRaster raster = floors.Of(plan).Raster;
         double gap = plan.Catalogue.Sensors.First(s => s.Id == "s4").ContactGap!.M;
-        LeakReach[] reaches = [.. plan.Rooms[0].Leaks.Select(l =>
-            Rehearser.Of(plan, l.Id, Mode.Home, floors).FlowM3PerS is { Low: { } low, High: { } high } ? LeakReach.Of(plan, plan.Rooms[0], l, low, high, floors)! : throw new InvalidOperationException())];
+        LeakReach[] reaches = [.. plan.Building.Rooms[0].Leaks.Select(l =>
+            Rehearser.Of(plan, l.Id, Mode.Home, floors).FlowM3PerS is { Low: { } low, High: { } high } ? LeakReach.Of(plan, plan.Building.Rooms[0], l, low, high, floors)! : throw new InvalidOperationException())];
         int[] cells = [.. Enumerable.Range(0, raster.Count).Where(c => raster.Room[c] >= 0)];
         double Worst(int a, int b) => reaches.Max(r => Math.Min(r.LatestM3(a, gap), r.LatestM3(b, gap)));
         double least = cells.SelectMany(a => cells.Where(b => b >= a).Select(b => Worst(a, b))).Min();
@@ -45,7 +45,7 @@ public class PlacementAdviceTests
     public void What_is_placed_stays_and_counts()
     {
         Plan plan = House();
-        plan = plan with { Sensors = [Spot("kept", 0.1, 0.1)] };
+        plan = plan.WithInstallation(i => i with { Sensors = [Spot("kept", 0.1, 0.1)] });
         PlacementStep[] steps = [.. PlacementAdvice.Of(plan, TwoSpots with { MostSensors = 1 }, new FloorMemory())];
         Assert.Empty(steps[0].UnheardLeakIds);
         Assert.All(steps.Skip(1).SelectMany(s => s.Suggestions), s => Assert.True(s.At.AcrossM > 1, "the near leak is heard already"));
@@ -92,7 +92,7 @@ public class PlacementAdviceTests
     private static Plan House(Func<Room, Room>? change = null)
     {
         Plan plan = Samples.House();
-        LeakPoint hose = plan.Rooms[0].Leaks[0];
+        LeakPoint hose = plan.Building.Rooms[0].Leaks[0];
         var hall = new Room
         {
             Id = "hall",
@@ -103,7 +103,7 @@ public class PlacementAdviceTests
             Areas = [Area(0, 0, 3, 1)],
             Leaks = [hose with { Id = "near", At = new FloorPoint { AcrossM = 0.2, DownM = 0.2 } }, hose with { Id = "far", At = new FloorPoint { AcrossM = 2.8, DownM = 0.7 } }],
         };
-        return plan with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [change is null ? hall : change(hall)], Sensors = [], Rules = [] };
+        return plan.WithBuilding(b => b with { Storeys = [new Storey { Id = "ground", Name = "Ground floor" }], Rooms = [change is null ? hall : change(hall)] }).WithInstallation(i => i with { Sensors = [], Rules = [] });
     }
 
     private static Sensor Spot(string id, double x, double y) =>

@@ -13,10 +13,10 @@ public class SeveralLeaksProperties
     private static readonly string[] Sensors = ["low", "high"];
     private static readonly string[] Valves = ["street", "flat"];
 
-    private static readonly Gen<Rule> AnyRule = Gen.Select(Gen.Int[1, 3], Gen.Int[0, 2], Gen.Int[0, 5], Gen.Int[0, 20], (sensors, valve, confirm, delay) => House().Rules[0] with
+    private static readonly Gen<Rule> AnyRule = Gen.Select(Gen.Int[1, 3], Gen.Int[0, 2], Gen.Int[0, 5], Gen.Int[0, 20], (sensors, valve, confirm, delay) => House().Installation.Rules[0] with
     {
         SensorIds = [.. Sensors.Where((_, i) => (sensors & (1 << i)) != 0)],
-        MainIds = valve == 2 ? [] : [Valves[valve]],
+        StopValveIds = valve == 2 ? [] : [Valves[valve]],
         Modes = [Mode.Away],
         ConfirmS = confirm,
         DelayS = delay,
@@ -91,7 +91,9 @@ public class SeveralLeaksProperties
         Trace backward = Simulator.Run(c.Scenario with { Leaks = [.. c.Scenario.Leaks.Reverse()] });
         double[] a = OutAt(forward, c.Scenario, 60);
         double[] b = OutAt(backward, c.Scenario, 60);
-        return Math.Abs(a[0] - b[1]) <= 1e-5 * a[0] && Math.Abs(a[1] - b[0]) <= 1e-5 * a[1];
+        // The hub's clock may round one to the next millisecond.
+        bool AreAlike(double x, double y, int leak) => Math.Abs(x - y) <= (1e-5 * x) + (0.003 * c.Scenario.Leaks[leak].Flow.OpenM3PerS);
+        return AreAlike(a[0], b[1], 0) && AreAlike(a[1], b[0], 1);
     }, iter: 200);
 
     /// <summary>What was out of each leak at a time, from the curve and what runs on after it.</summary>

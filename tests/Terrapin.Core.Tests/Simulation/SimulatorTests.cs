@@ -11,7 +11,7 @@ public class SimulatorTests
 {
     private static readonly SimulatedValve Quick = new(0, 6, 90, Moves: true, 0);
 
-    private static readonly Rule CloseAfter20 = House().Rules[0] with { Modes = [Mode.Away], SensorIds = ["puck"], ConfirmS = 0 };
+    private static readonly Rule CloseAfter20 = House().Installation.Rules[0] with { Modes = [Mode.Away], SensorIds = ["puck"], ConfirmS = 0 };
 
     private static LeakFlow Hose { get; } = new(WorkedPath(0.007));
 

@@ -58,7 +58,7 @@ test("a second window's stale save is refused without loss", async ({ page, cont
   await other.getByRole('button', { name: 'Save' }).click()
   const dialog = other.getByRole('dialog', { name: 'Somebody saved in the meantime' })
   await expect(dialog).toContainText('Maren Oddy saved revision 2')
-  await expect(dialog).toContainText('/mains/0/boreM')
+  await expect(dialog).toContainText('/building/stopValves/0/boreM')
 
   // Go on working: mine is still here. Take theirs: mine is one undo away. Save on top: both are in the history.
   await dialog.getByRole('button', { name: 'Go on working' }).click()

@@ -148,6 +148,8 @@ export const api = {
       }),
     ),
 
+  /** A plan of an older version in the present one. */
+  upgradePlan: (plan: Plan): Promise<Plan> => settle(http.POST('/api/plans/upgrade', { body: plan })),
   assess: (plan: Plan): Promise<Assessment> => settle(http.POST('/api/assessments', { body: plan })),
 
   rehearse: (plan: Plan, leak: string, mode: Mode): Promise<Rehearsed> =>
@@ -204,10 +206,10 @@ export const api = {
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
     settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),
 
-  addPhotograph: (id: string, mainId: string | undefined, caption: string, jpeg: Blob, author: string) =>
+  addPhotograph: (id: string, stopValveId: string | undefined, caption: string, jpeg: Blob, author: string) =>
     settle(
       http.POST('/api/sites/{id}/photographs', {
-        params: { path: { id }, query: { mainId, caption } },
+        params: { path: { id }, query: { stopValveId, caption } },
         headers: { ...by(author), 'Content-Type': 'image/jpeg' },
         body: jpeg as never,
         bodySerializer: (body) => body as unknown as Blob,

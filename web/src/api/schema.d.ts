@@ -164,7 +164,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assessments": {
+    "/api/plans/upgrade": {
         parameters: {
             query?: never;
             header?: never;
@@ -173,39 +173,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["assessPlan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/comparisons": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["compareOptions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsals": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["rehearseLeak"];
+        post: operations["upgradePlan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -270,6 +238,54 @@ export interface paths {
         get: operations["planSchema"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assessments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["assessPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["compareOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rehearseLeak"];
         delete?: never;
         options?: never;
         head?: never;
@@ -790,8 +806,8 @@ export interface components {
         Assessment: {
             /** @description What must be done first. */
             findings: components["schemas"]["Finding"][];
-            /** @description Each main valve, in the order of the plan. */
-            mains: components["schemas"]["MainAssessment"][];
+            /** @description Each stop valve, in the order of the plan. */
+            stopValves: components["schemas"]["StopValveAssessment"][];
             /** @description Each leak point in each mode, in the order of the plan. */
             leaks: components["schemas"]["LeakOutcome"][];
             /** @description What each sensor makes of each leak point of its room. */
@@ -904,6 +920,20 @@ export interface components {
              * @description Upper bound; `null` where none is known.
              */
             high: null | number;
+        };
+        /** @description What was found on the site: the water, the pipes, the rooms and what may leak in them. */
+        Building: {
+            supply: components["schemas"]["WaterSupply"];
+            /** @description The stop valves, at least one: in line, or one for each part of the building. */
+            stopValves: components["schemas"]["StopValve"][];
+            /** @description The pipes, as a tree that starts at the supply and runs through the stop valves. */
+            pipes: components["schemas"]["Pipe"][];
+            rooms: components["schemas"]["Room"][];
+            /** @description The floors that rooms are drawn on, the highest first. */
+            storeys: components["schemas"]["Storey"][];
+            doorways: components["schemas"]["Doorway"][];
+            walls: components["schemas"]["Wall"][];
+            openings: components["schemas"]["FloorOpening"][];
         };
         /** @description The devices a plan may use. Ids are unique over all three lists. */
         Catalogue: {
@@ -1206,6 +1236,7 @@ export interface components {
         };
         /** @description The drive as it is, or is to be, fitted on the main valve. */
         FittedDrive: {
+            stopValveId: string;
             /** @description Id in the catalogue. */
             specId: string;
             power: components["schemas"]["DrivePower"];
@@ -1418,6 +1449,15 @@ export interface components {
             logic?: null | components["schemas"]["DurationFigure"];
             price?: null | components["schemas"]["PriceFigure"];
         };
+        /** @description What is chosen for a building: the drives, the sensors, the hub and what they shall do when it leaks. */
+        Installation: {
+            /** @description At most one on each stop valve. */
+            drives: components["schemas"]["FittedDrive"][];
+            sensors: components["schemas"]["Sensor"][];
+            /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
+            hubId?: null | string;
+            rules: components["schemas"]["Rule"][];
+        };
         /** @description How far the water runs along the floor from a leak point to a sensor. */
         LeakDistance: {
             leakId: string;
@@ -1454,7 +1494,7 @@ export interface components {
             leakId: string;
             mode: components["schemas"]["Mode"];
             /** @description The main that closes for it; `null` where none before it has a drive. */
-            mainId?: null | string;
+            stopValveId?: null | string;
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description m³. */
@@ -1472,6 +1512,8 @@ export interface components {
         LeakPoint: {
             id: string;
             name: string;
+            /** @description The fixture of its room that it belongs to; `null`: none, or not said. */
+            fixtureId?: null | string;
             kind: components["schemas"]["LeakKind"];
             /**
              * Format: double
@@ -1522,91 +1564,6 @@ export interface components {
             /** @description What to do where they cannot be shown. */
             trouble: null | string;
             isPutAway: boolean;
-        };
-        /** @description One main valve: what it stops, what suits it, and how it compares with those in line with it. */
-        MainAssessment: {
-            mainId: string;
-            role: components["schemas"]["MainRole"];
-            drive: components["schemas"]["DriveVerdict"];
-            /** @description Every drive of the catalogue on this valve, the best first. */
-            drives: components["schemas"]["RankedDrive"][];
-            /** @description The leak points that it stops when shut. */
-            stopsLeaks: string[];
-            /**
-             * Format: double
-             * @description What the fastest leak behind it goes on running once its drive has stopped, m³/s; 0 where that shuts the valve;
-             *     `null` without a drive or a leak.
-             */
-            residualM3PerS?: null | number;
-            /**
-             * Format: int32
-             * @description 1 is the best place for a drive among the mains in line with it; `null`: it is alone.
-             */
-            rank?: null | number;
-            /** @description What speaks for and against a drive on it. */
-            reasons: components["schemas"]["ChoiceReason"][];
-            /** @description The steps of mounting its drive, in order; empty without one. */
-            steps: components["schemas"]["MountingStep"][];
-        };
-        /** @enum {unknown} */
-        MainRole: "driven" | "candidate" | "handValve";
-        /**
-         * @description A valve that stops all the water to the part behind it, as it was surveyed, with the drive on it. Heights are above where
-         *     the pressure was read.
-         */
-        MainValve: {
-            id: string;
-            /** @description By its place. */
-            name: string;
-            /** @description The pipe at whose far end it sits; `null`: it takes its water straight from the supply. */
-            fedByPipeId?: null | string;
-            kind: components["schemas"]["ValveKind"];
-            size?: null | components["schemas"]["NominalSize"];
-            /**
-             * Format: double
-             * @description Free bore through the open valve.
-             */
-            boreM?: null | number;
-            handle?: components["schemas"]["ValveHandle"];
-            stem?: components["schemas"]["ValveStem"];
-            collar?: components["schemas"]["ValveCollar"];
-            pipeBefore?: components["schemas"]["AdjoiningPipe"];
-            pipeAfter?: components["schemas"]["AdjoiningPipe"];
-            /** @description What is in the way of a drive. */
-            obstacles?: components["schemas"]["Obstacle"][];
-            /** @description Whether somebody looked, and nothing is in the way of a drive. */
-            nothingInTheWay?: boolean;
-            stiffness: components["schemas"]["Stiffness"];
-            /**
-             * Format: int32
-             * @description How often it was worked before the pull was read.
-             */
-            exerciseStrokes?: null | number;
-            /** @description Whether it weeps at the stem once worked. */
-            weepsAtStem?: components["schemas"]["Answer"];
-            pullToOpen?: null | components["schemas"]["PullReading"];
-            pullToClose?: null | components["schemas"]["PullReading"];
-            /** @description Whether a low tap runs dry when the valve is shut by hand. */
-            closesFully: components["schemas"]["Answer"];
-            /**
-             * Format: double
-             * @description What still runs from the low tap with the valve shut by hand.
-             */
-            passesM3PerS?: null | number;
-            upstreamStop: components["schemas"]["UpstreamStop"];
-            sideOfMeter?: components["schemas"]["SideOfMeter"];
-            place?: components["schemas"]["ValvePlace"];
-            bonding?: components["schemas"]["EarthBonding"];
-            /** @description Whether fire sprinklers or hose reels are fed through this valve. */
-            feedsSprinklers: components["schemas"]["Answer"];
-            /** @description Whether someone behind this valve is at risk without water, or medical or water-cooled equipment needs it. */
-            feedsVitalUse: components["schemas"]["Answer"];
-            /** @description Whether animals drink from it. */
-            feedsAnimals?: components["schemas"]["Answer"];
-            /** @description Whether other people's flats hang on it. */
-            feedsOtherTenants?: components["schemas"]["Answer"];
-            heater?: null | components["schemas"]["Heater"];
-            drive?: null | components["schemas"]["FittedDrive"];
         };
         /** @enum {unknown} */
         MainsFailurePolicy: "unknown" | "hold" | "close" | "closeThenReopen";
@@ -1687,10 +1644,6 @@ export interface components {
             /** @description Each leak point at its worst over the modes, in the order of the plan. */
             leaks: components["schemas"]["LeakOutcome"][];
         };
-        OptionDrive: {
-            mainId: string;
-            drive: components["schemas"]["FittedDrive"];
-        };
         /** @enum {unknown} */
         Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow";
         /** @description Figures of the customer's own, in the catalogue's currency; `null`: not given. */
@@ -1758,7 +1711,7 @@ export interface components {
         /** @description A photograph without its picture. */
         PhotographSummary: {
             id: string;
-            mainId: null | string;
+            stopValveId: null | string;
             caption: string;
             addedBy: string;
             /** Format: date-time */
@@ -1774,7 +1727,7 @@ export interface components {
             /** @description The pipe that feeds this one; `null` where it starts at a main valve or at the supply. */
             parentId?: null | string;
             /** @description The main valve it starts at; with no string? Pipe.ParentId either it starts at the supply, before every main. */
-            mainId?: null | string;
+            stopValveId?: null | string;
             material: components["schemas"]["PipeMaterial"];
             water?: components["schemas"]["PipeWater"];
             /** Format: double */
@@ -1888,37 +1841,20 @@ export interface components {
             /** Format: int32 */
             version: number;
             site: components["schemas"]["Site"];
-            supply: components["schemas"]["WaterSupply"];
-            /** @description The main valves, at least one: in line, or one for each part of the building. */
-            mains: components["schemas"]["MainValve"][];
-            /** @description The pipes, as a tree that starts at the supply and runs through the main valves. */
-            pipes: components["schemas"]["Pipe"][];
-            rooms: components["schemas"]["Room"][];
-            /** @description The floors that rooms are drawn on, the highest first. */
-            storeys?: components["schemas"]["Storey"][];
-            doorways?: components["schemas"]["Doorway"][];
-            walls?: components["schemas"]["Wall"][];
-            openings?: components["schemas"]["FloorOpening"][];
-            sensors: components["schemas"]["Sensor"][];
-            /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
-            hubId?: null | string;
-            rules: components["schemas"]["Rule"][];
-            /** @description Other choices of drives, sensors, hub and rules for the same building, kept to compare. */
-            options?: components["schemas"]["PlanOption"][];
+            building: components["schemas"]["Building"];
+            installation: components["schemas"]["Installation"];
+            /** @description Other installations for the same building, kept to compare. */
+            options: components["schemas"]["PlanOption"][];
             /** @description What the customer calculates the price against. */
             payback?: components["schemas"]["Payback"];
             /** @description The devices that this plan may use, with the figures it was calculated with. */
             catalogue: components["schemas"]["Catalogue"];
         };
-        /** @description What a customer could have instead: everything that is chosen, nothing that is found. */
+        /** @description What a customer could have instead, for the same building. */
         PlanOption: {
             id: string;
             name: string;
-            /** @description The drives, each on its main. */
-            drives: components["schemas"]["OptionDrive"][];
-            sensors: components["schemas"]["Sensor"][];
-            hubId?: null | string;
-            rules: components["schemas"]["Rule"][];
+            installation: components["schemas"]["Installation"];
         };
         /** @description How long a drive is fed, and what it does when the mains fails. */
         PowerOutlook: {
@@ -1944,7 +1880,7 @@ export interface components {
         /** @description A tank with an air cushion that keeps the pressure up. */
         PressureTank: {
             /** @description The last main valve that the water passes before it; `null`: it is before every main. */
-            afterMainId?: null | string;
+            afterStopValveId?: null | string;
             /** Format: double */
             volumeM3?: null | number;
             /**
@@ -1973,7 +1909,7 @@ export interface components {
         };
         Pump: {
             /** @description The last main valve that the water passes before it; `null`: it is before every main. */
-            afterMainId?: null | string;
+            afterStopValveId?: null | string;
             /** @description Whether the pump is stopped when the valve is closed. */
             stopsOnClosing: components["schemas"]["Answer"];
         };
@@ -2032,7 +1968,7 @@ export interface components {
             leakId: string;
             mode: components["schemas"]["Mode"];
             /** @description The stop valve that closes for it first; `null` where none does. */
-            mainId?: null | string;
+            stopValveId?: null | string;
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description Total escape, m³. Without an upper end it is either endless or not known; see bool Rehearsed.Endless. */
@@ -2096,7 +2032,7 @@ export interface components {
             modes: components["schemas"]["Mode"][];
             action: components["schemas"]["RuleAction"];
             /** @description The main valves it closes; none named: every one that has a drive. */
-            mainIds?: string[];
+            stopValveIds?: string[];
             /**
              * Format: double
              * @description From telling to closing.
@@ -2281,6 +2217,90 @@ export interface components {
         StemShape: "unknown" | "twoFlats" | "square" | "round";
         /** @enum {unknown} */
         Stiffness: "unknown" | "free" | "stiff" | "notMovedForYears" | "seized";
+        /**
+         * @description A valve that stops all the water to the part behind it, as it was surveyed. Heights are above where
+         *     the pressure was read.
+         */
+        StopValve: {
+            id: string;
+            /** @description By its place. */
+            name: string;
+            /** @description The pipe at whose far end it sits; `null`: it takes its water straight from the supply. */
+            fedByPipeId?: null | string;
+            kind: components["schemas"]["ValveKind"];
+            size?: null | components["schemas"]["NominalSize"];
+            /**
+             * Format: double
+             * @description Free bore through the open valve.
+             */
+            boreM?: null | number;
+            handle?: components["schemas"]["ValveHandle"];
+            stem?: components["schemas"]["ValveStem"];
+            collar?: components["schemas"]["ValveCollar"];
+            pipeBefore?: components["schemas"]["AdjoiningPipe"];
+            pipeAfter?: components["schemas"]["AdjoiningPipe"];
+            /** @description What is in the way of a drive. */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /** @description Whether somebody looked, and nothing is in the way of a drive. */
+            nothingInTheWay?: boolean;
+            stiffness: components["schemas"]["Stiffness"];
+            /**
+             * Format: int32
+             * @description How often it was worked before the pull was read.
+             */
+            exerciseStrokes?: null | number;
+            /** @description Whether it weeps at the stem once worked. */
+            weepsAtStem?: components["schemas"]["Answer"];
+            pullToOpen?: null | components["schemas"]["PullReading"];
+            pullToClose?: null | components["schemas"]["PullReading"];
+            /** @description Whether a low tap runs dry when the valve is shut by hand. */
+            closesFully: components["schemas"]["Answer"];
+            /**
+             * Format: double
+             * @description What still runs from the low tap with the valve shut by hand.
+             */
+            passesM3PerS?: null | number;
+            upstreamStop: components["schemas"]["UpstreamStop"];
+            sideOfMeter?: components["schemas"]["SideOfMeter"];
+            place?: components["schemas"]["ValvePlace"];
+            bonding?: components["schemas"]["EarthBonding"];
+            /** @description Whether fire sprinklers or hose reels are fed through this valve. */
+            feedsSprinklers: components["schemas"]["Answer"];
+            /** @description Whether someone behind this valve is at risk without water, or medical or water-cooled equipment needs it. */
+            feedsVitalUse: components["schemas"]["Answer"];
+            /** @description Whether animals drink from it. */
+            feedsAnimals?: components["schemas"]["Answer"];
+            /** @description Whether other people's flats hang on it. */
+            feedsOtherTenants?: components["schemas"]["Answer"];
+            heater?: null | components["schemas"]["Heater"];
+        };
+        /** @description One main valve: what it stops, what suits it, and how it compares with those in line with it. */
+        StopValveAssessment: {
+            stopValveId: string;
+            role: components["schemas"]["StopValveRole"];
+            drive: components["schemas"]["DriveVerdict"];
+            /** @description Every drive of the catalogue on this valve, the best first. */
+            drives: components["schemas"]["RankedDrive"][];
+            /** @description The leak points that it stops when shut. */
+            stopsLeaks: string[];
+            /**
+             * Format: double
+             * @description What the fastest leak behind it goes on running once its drive has stopped, m³/s; 0 where that shuts the valve;
+             *     `null` without a drive or a leak.
+             */
+            residualM3PerS?: null | number;
+            /**
+             * Format: int32
+             * @description 1 is the best place for a drive among the mains in line with it; `null`: it is alone.
+             */
+            rank?: null | number;
+            /** @description What speaks for and against a drive on it. */
+            reasons: components["schemas"]["ChoiceReason"][];
+            /** @description The steps of mounting its drive, in order; empty without one. */
+            steps: components["schemas"]["MountingStep"][];
+        };
+        /** @enum {unknown} */
+        StopValveRole: "driven" | "candidate" | "handValve";
         /** @description A floor of the building that rooms are drawn on; the highest first in the plan's list. */
         Storey: {
             id: string;
@@ -3053,7 +3073,7 @@ export interface operations {
             };
         };
     };
-    assessPlan: {
+    upgradePlan: {
         parameters: {
             query?: never;
             header?: never;
@@ -3072,112 +3092,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Assessment"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-        };
-    };
-    compareOptions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Plan"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OptionAssessment"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ApiProblem"];
-                };
-            };
-        };
-    };
-    rehearseLeak: {
-        parameters: {
-            query: {
-                leak: string;
-                mode: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Plan"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Rehearsed"];
+                    "application/json": components["schemas"]["Plan"];
                 };
             };
             /** @description Bad Request */
@@ -3346,6 +3261,162 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    assessPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    compareOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionAssessment"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    rehearseLeak: {
+        parameters: {
+            query: {
+                leak: string;
+                mode: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rehearsed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
             };
         };
     };
@@ -4754,7 +4825,7 @@ export interface operations {
     addPhotograph: {
         parameters: {
             query?: {
-                mainId?: string;
+                stopValveId?: string;
                 caption?: string;
             };
             header?: never;

@@ -3,9 +3,10 @@ import type { components } from './schema'
 type Schemas = components['schemas']
 
 export type Plan = Schemas['Plan']
-export type MainValve = Schemas['MainValve']
-export type MainAssessment = Schemas['MainAssessment']
-export type FittedDrive = NonNullable<Schemas['MainValve']['drive']>
+export type StopValve = Schemas['StopValve']
+export type StopValveAssessment = Schemas['StopValveAssessment']
+export type FittedDrive = Schemas['FittedDrive']
+export type Installation = Schemas['Installation']
 export type SeenStroke = Schemas['SeenStroke']
 export type Catalogue = Schemas['Catalogue']
 export type SensorSpec = Schemas['SensorSpec']

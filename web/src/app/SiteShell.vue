@@ -94,17 +94,17 @@ useShortcuts({
 
 const commands = computed<Command[]>(() => [
   ...stages.map((stage) => ({ name: `Go to ${stageWords[stage]}`, run: () => goTo(stage) })),
-  ...(open.plan?.rooms ?? []).map((room) => ({
+  ...(open.plan?.building.rooms ?? []).map((room) => ({
     name: `Room: ${room.name}`,
     run: () => router.push({ path: `/sites/${open.siteId}/rooms`, query: { room: room.id } }),
   })),
-  ...(open.plan?.rooms ?? []).flatMap((room) =>
+  ...(open.plan?.building.rooms ?? []).flatMap((room) =>
     room.leaks.map((leak) => ({
       name: `Rehearse ${leak.name}, ${room.name}`,
       run: () => router.push({ path: `/sites/${open.siteId}/rehearse`, query: { leak: leak.id } }),
     })),
   ),
-  ...(open.plan?.mains ?? []).map((main) => ({
+  ...(open.plan?.building.stopValves ?? []).map((main) => ({
     name: `Stop valve: ${main.name}`,
     run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
   })),

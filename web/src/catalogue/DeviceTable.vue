@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import type { DriveSpec, FloorFinish, HubSpec, SensorSpec, Standing } from '@/api/types'
+import type { DriveSpec, FloorFinish, HubSpec, Installation, SensorSpec, Standing } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
@@ -113,19 +113,14 @@ async function add() {
   })
 }
 
+const isChosen = ({ drives, sensors, hubId }: Installation, id: string) =>
+  hubId === id || [...drives, ...sensors].some((device) => device.specId === id)
 const inUse = (id: string) => {
   const { plan } = open
   return (
-    plan!.hubId === id ||
-    plan!.mains.some((m) => m.drive?.specId === id) ||
-    plan!.sensors.some((s) => s.specId === id) ||
-    plan!.rooms.some((r) => r.finishId === id) ||
-    (plan!.options ?? []).some(
-      (o) =>
-        o.hubId === id ||
-        o.drives.some((d) => d.drive.specId === id) ||
-        o.sensors.some((s) => s.specId === id),
-    )
+    [plan!.installation, ...plan!.options.map((o) => o.installation)].some((chosen) =>
+      isChosen(chosen, id),
+    ) || plan!.building.rooms.some((r) => r.finishId === id)
   )
 }
 const remove = (index: number) =>

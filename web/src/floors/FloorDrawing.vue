@@ -62,7 +62,7 @@ const MARGIN = 40
 const STEP_M = 0.1
 
 const rooms = computed(() =>
-  props.plan.rooms
+  props.plan.building.rooms
     .map((room, index) => ({ room, index }))
     .filter(({ room }) => room.storeyId === props.storeyId && room.areas?.length),
 )
@@ -96,13 +96,15 @@ const symbolScale = computed(() => Math.max(1, 0.8 * unitsPerPixel.value))
 const symbolAt = (at: FloorPoint) =>
   `translate(${at.acrossM * SCALE} ${at.downM * SCALE}) scale(${symbolScale.value})`
 const doorways = computed(() =>
-  (props.plan.doorways ?? [])
+  (props.plan.building.doorways ?? [])
     .map((doorway, index) => ({ doorway, index }))
     .filter((d) => d.doorway.storeyId === props.storeyId),
 )
-const openings = computed(() => (props.plan.openings ?? []).filter((o) => o.storeyId === props.storeyId))
-const walls = computed(() => (props.plan.walls ?? []).filter((w) => w.storeyId === props.storeyId))
-const storey = computed(() => props.plan.storeys?.find((s) => s.id === props.storeyId))
+const openings = computed(() =>
+  (props.plan.building.openings ?? []).filter((o) => o.storeyId === props.storeyId),
+)
+const walls = computed(() => (props.plan.building.walls ?? []).filter((w) => w.storeyId === props.storeyId))
+const storey = computed(() => props.plan.building.storeys?.find((s) => s.id === props.storeyId))
 /** Walls as thick as they are known to be, in units of the drawing. */
 const wallWidth = computed(() =>
   Math.max(5, (storey.value?.innerWalls?.thicknessM ?? storey.value?.outerWalls?.thicknessM ?? 0) * SCALE),
@@ -122,7 +124,7 @@ const leaks = computed(() =>
   rooms.value.flatMap(({ room }) => room.leaks.filter((l) => l.at).map((leak) => ({ leak, at: leak.at! }))),
 )
 const sensors = computed(() =>
-  props.plan.sensors
+  props.plan.installation.sensors
     .filter(
       (s) => rooms.value.some(({ room }) => room.id === s.roomId) && (s.at || (s.path?.length ?? 0) > 1),
     )

@@ -21,28 +21,28 @@ const write = async (as: 'svg' | 'geojson') =>
 /** Rooms of the same name are drawn anew; others are added, on storeys that are made where they are missing. */
 async function take({ rooms }: RoomsRead) {
   return view.edit('rooms read', (draft) => {
-    draft.storeys ??= []
+    draft.building.storeys ??= []
     for (const read of rooms) {
-      let storey = draft.storeys.find((s) => s.name === read.storey)
+      let storey = draft.building.storeys.find((s) => s.name === read.storey)
       if (!storey) {
         const id = freshId(
           read.storey,
-          draft.storeys.map((s) => s.id),
+          draft.building.storeys.map((s) => s.id),
         )
         storey = { id, name: read.storey }
-        draft.storeys.push(storey)
+        draft.building.storeys.push(storey)
       }
       const wanted = read.name.toLowerCase()
       let room =
-        draft.rooms.find((r) => r.name.toLowerCase() === wanted && r.storeyId === storey!.id) ??
-        draft.rooms.find((r) => r.name.toLowerCase() === wanted && !r.areas?.length)
+        draft.building.rooms.find((r) => r.name.toLowerCase() === wanted && r.storeyId === storey!.id) ??
+        draft.building.rooms.find((r) => r.name.toLowerCase() === wanted && !r.areas?.length)
       if (!room) {
         const id = freshId(
           read.name,
-          draft.rooms.map((r) => r.id),
+          draft.building.rooms.map((r) => r.id),
         )
         room = { id, name: read.name, leaks: [] }
-        draft.rooms.push(room)
+        draft.building.rooms.push(room)
       }
       const known = draft.catalogue.finishes?.some((f) => f.id === read.finishId)
       Object.assign(room, {

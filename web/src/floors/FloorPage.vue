@@ -53,7 +53,7 @@ const palette = ref<InstanceType<typeof SensorPalette>>()
 const proposals = shallowRef<PlacementSuggestion[]>([])
 const proposed = computed(() =>
   proposals.value.flatMap((p, i) =>
-    plan.value.rooms.find((r) => r.id === p.roomId)?.storeyId === view.storeyId
+    plan.value.building.rooms.find((r) => r.id === p.roomId)?.storeyId === view.storeyId
       ? [{ key: `${i + 1}`, at: p.at }]
       : [],
   ),

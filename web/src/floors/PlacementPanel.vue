@@ -37,7 +37,7 @@ const most = ref('6')
 const mostChoices = ['1', '2', '3', '4', '6', '8', '10', '15', '20'].map((value) => ({ value, label: value }))
 const barred = ref<string[]>([])
 const rooms = computed(() =>
-  plan.value.rooms.filter((r) => r.areas?.length).map((r) => ({ value: r.id, label: r.name })),
+  plan.value.building.rooms.filter((r) => r.areas?.length).map((r) => ({ value: r.id, label: r.name })),
 )
 const moppedToo = ref(false)
 const splashedToo = ref(false)
@@ -54,10 +54,10 @@ let accepting = false
 /** What a placement depends on; names and rules are no part of it. */
 const drawing = computed(() =>
   JSON.stringify([
-    plan.value.rooms,
-    plan.value.doorways,
-    plan.value.openings,
-    plan.value.sensors,
+    plan.value.building.rooms,
+    plan.value.building.doorways,
+    plan.value.building.openings,
+    plan.value.installation.sensors,
     plan.value.catalogue,
   ]),
 )
@@ -132,7 +132,7 @@ const gain = (suggestion: PlacementSuggestion) =>
     without: g.withoutM3 == null ? 'nothing would hear it' : `${litres(g.withoutM3)} without it`,
   }))
 const storeyOf = (suggestion: PlacementSuggestion) =>
-  plan.value.rooms.find((r) => r.id === suggestion.roomId)?.storeyId
+  plan.value.building.rooms.find((r) => r.id === suggestion.roomId)?.storeyId
 function look(suggestion: PlacementSuggestion) {
   view.storeyId = storeyOf(suggestion) ?? view.storeyId
 }

@@ -16,7 +16,7 @@ const roomName = ref('')
 const size = ref('')
 const newStorey = ref('')
 /** Rooms that are on the list and not on the drawing yet. */
-const undrawn = computed(() => plan.value.rooms.filter((r) => !r.areas?.length))
+const undrawn = computed(() => plan.value.building.rooms.filter((r) => !r.areas?.length))
 
 async function addStorey() {
   const name = newStorey.value.trim() || 'Ground floor'
@@ -25,7 +25,7 @@ async function addStorey() {
     view.storeys.map((s) => s.id),
   )
   const taken = await view.attempt('storey added', (draft) => {
-    draft.storeys = [...(draft.storeys ?? []), { id, name }]
+    draft.building.storeys = [...(draft.building.storeys ?? []), { id, name }]
   })
   if (taken) {
     view.storeyId = id
@@ -54,12 +54,12 @@ async function addRoom() {
   const measured = await readSize()
   if (!measured) return
   const known = undrawn.value.find((r) => r.name.toLowerCase() === name.toLowerCase())
-  const taken = plan.value.rooms.map((r) => r.id)
+  const taken = plan.value.building.rooms.map((r) => r.id)
   const id = known?.id ?? freshId(name, taken)
   const done = await view.attempt('room drawn', (draft) => {
-    const at = besideLast(draft.rooms, view.storeyId)
-    if (!known) draft.rooms.push({ id, name, leaks: [] })
-    const room = draft.rooms.find((r) => r.id === id)!
+    const at = besideLast(draft.building.rooms, view.storeyId)
+    if (!known) draft.building.rooms.push({ id, name, leaks: [] })
+    const room = draft.building.rooms.find((r) => r.id === id)!
     room.storeyId = view.storeyId
     room.areas = [{ ...at, ...measured }]
     room.lengthM ??= measured.lengthM

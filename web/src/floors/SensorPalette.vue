@@ -11,24 +11,24 @@ const view = useFloorView()
 const open = useOpenPlan()
 const specs = computed(() => open.plan!.catalogue.sensors)
 const room = computed(() =>
-  view.chosen?.kind === 'room' ? open.plan!.rooms.find((r) => r.id === view.chosen!.id) : undefined,
+  view.chosen?.kind === 'room' ? open.plan!.building.rooms.find((r) => r.id === view.chosen!.id) : undefined,
 )
 
 async function putInto(into: Room, specId: string, at: FloorPoint) {
   const spec = specs.value.find((s) => s.id === specId)!
-  const count = open.plan!.sensors.filter((s) => s.roomId === into.id).length
+  const count = open.plan!.installation.sensors.filter((s) => s.roomId === into.id).length
   const name = `${into.name}, ${spec.name}${count ? ` ${count + 1}` : ''}`
-  const taken = open.plan!.sensors.map((s) => s.id)
+  const taken = open.plan!.installation.sensors.map((s) => s.id)
   const id = freshId(name, taken)
   const done = await view.attempt('sensor added', (draft) => {
-    draft.sensors.push({ id, name, specId, roomId: into.id, at, hold: 'unknown', distances: [] })
+    draft.installation.sensors.push({ id, name, specId, roomId: into.id, at, hold: 'unknown', distances: [] })
   })
   if (done) view.chosen = { kind: 'sensor', id }
 }
 
 /** A sensor that was let go over the drawing goes into the room under it. */
 function drop(specId: string, at: FloorPoint) {
-  const under = open.plan!.rooms.find(
+  const under = open.plan!.building.rooms.find(
     (r) => r.storeyId === view.storeyId && r.areas?.some((a) => holds(a, at)),
   )
   if (!under) {

@@ -91,55 +91,76 @@ describe('a fixture', () => {
 describe('moves', () => {
   const plan = (): Plan => {
     const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
-    const far = { ...leaks[0]!, id: 'far', at: { acrossM: 1.8, downM: 1.2 } }
+    const far = { ...leaks[0]!, id: 'far', fixtureId: null, at: { acrossM: 1.8, downM: 1.2 } }
     const sensor = { id: 's', name: 'S', specId: 'r5', roomId: 'bath', distances: [] }
     return {
-      rooms: [
-        room({
-          fixtures: [fixture],
-          leaks: [...leaks, far],
-          zones: [{ kind: 'mopped', area: area(0, 0, 1, 1) }],
-        }),
-      ],
-      sensors: [
-        {
-          ...sensor,
-          at: { acrossM: 1, downM: 1 },
-          path: [
-            { acrossM: 1, downM: 1 },
-            { acrossM: 1.5, downM: 1 },
-          ],
-        },
-      ],
-      rules: [
-        { id: 'close', action: 'close', sensorIds: [] },
-        { id: 'tell', action: 'tellOnly', sensorIds: ['s'] },
-      ],
+      building: {
+        rooms: [
+          room({
+            fixtures: [fixture],
+            leaks: [...leaks, far],
+            zones: [{ kind: 'mopped', area: area(0, 0, 1, 1) }],
+          }),
+        ],
+      },
+      installation: {
+        sensors: [
+          {
+            ...sensor,
+            at: { acrossM: 1, downM: 1 },
+            path: [
+              { acrossM: 1, downM: 1 },
+              { acrossM: 1.5, downM: 1 },
+            ],
+          },
+        ],
+        rules: [
+          { id: 'close', action: 'close', sensorIds: [] },
+          { id: 'tell', action: 'tellOnly', sensorIds: ['s'] },
+        ],
+      },
     } as unknown as Plan
   }
 
   it('take along what belongs to a thing, and a rope keeps its shape', () => {
     const draft = plan()
     putIn(draft, { kind: 'fixture', id: 'washer' }, { acrossM: 0.5, downM: 0 })
-    expect(draft.rooms[0]!.leaks.map((l) => l.at!.acrossM)).toEqual([0.8, 0.8, 1.8])
+    expect(draft.building.rooms[0]!.leaks.map((l) => l.at!.acrossM)).toEqual([0.8, 0.8, 1.8])
     putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 0.2, downM: 0.4 })
-    expect(draft.sensors[0]!.path).toEqual([
+    expect(draft.installation.sensors[0]!.path).toEqual([
       { acrossM: 0.2, downM: 0.4 },
       { acrossM: 0.7, downM: 0.4 },
     ])
-    const { acrossM, downM } = draft.rooms[0]!.areas![0]!
-    putIn(draft, { kind: 'room', id: draft.rooms[0]!.id }, { acrossM: acrossM + 1, downM })
-    expect(draft.rooms[0]!.fixtures![0]!.area.acrossM).toBe(1.5)
-    expect(draft.rooms[0]!.zones![0]!.area.acrossM).toBe(1)
-    putIn(draft, roomMark('zone', draft.rooms[0]!.id, 0), { acrossM: 1.4, downM: 0.3 })
-    expect(draft.rooms[0]!.zones![0]!.area).toMatchObject({ acrossM: 1.4, downM: 0.3 })
+    const { acrossM, downM } = draft.building.rooms[0]!.areas![0]!
+    putIn(draft, { kind: 'room', id: draft.building.rooms[0]!.id }, { acrossM: acrossM + 1, downM })
+    expect(draft.building.rooms[0]!.fixtures![0]!.area.acrossM).toBe(1.5)
+    expect(draft.building.rooms[0]!.zones![0]!.area.acrossM).toBe(1)
+    putIn(draft, roomMark('zone', draft.building.rooms[0]!.id, 0), { acrossM: 1.4, downM: 0.3 })
+    expect(draft.building.rooms[0]!.zones![0]!.area).toMatchObject({ acrossM: 1.4, downM: 0.3 })
+  })
+
+  it('take along the leak points that name a fixture, however far, and none that name another', () => {
+    const draft = plan()
+    const [room] = draft.building.rooms
+    const [named, other, far] = room!.leaks
+    expect([named!.fixtureId, other!.fixtureId]).toEqual(['washer', 'washer'])
+    far!.fixtureId = 'washer'
+    other!.fixtureId = 'elsewhere'
+    const before = [named, other, far].map((l) => l!.at!.acrossM)
+    putIn(
+      draft,
+      { kind: 'fixture', id: 'washer' },
+      { acrossM: room!.fixtures![0]!.area.acrossM + 0.5, downM: 0 },
+    )
+    const after = [named, other, far].map((l) => l!.at!.acrossM)
+    expect(after.map((m, i) => toCm(m - before[i]!))).toEqual([0.5, 0, 0.5])
   })
 
   it('take the doorways of a room along, and out where they lead nowhere', () => {
     const draft = plan()
-    const own = draft.rooms[0]!
+    const own = draft.building.rooms[0]!
     const area = own.areas![0]!
-    draft.rooms.push({
+    draft.building.rooms.push({
       ...structuredClone(own),
       id: 'hall',
       leaks: [],
@@ -147,20 +168,22 @@ describe('moves', () => {
       areas: [{ acrossM: area.acrossM, downM: area.downM + area.widthM, lengthM: 9, widthM: 2 }],
     })
     const at = { acrossM: area.acrossM + 0.5, downM: area.downM + area.widthM }
-    draft.doorways = [{ id: 'd', storeyId: own.storeyId!, wall: 'alongX', at, widthM: 0.8, thresholdM: 0 }]
+    draft.building.doorways = [
+      { id: 'd', storeyId: own.storeyId!, wall: 'alongX', at, widthM: 0.8, thresholdM: 0 },
+    ]
     const began = at.acrossM
     const to = (acrossM: number, downM: number) =>
       putIn(draft, { kind: 'room', id: own.id }, { acrossM, downM })
     to(area.acrossM + 1, area.downM)
-    expect(draft.doorways[0]!.at.acrossM).toBe(toCm(began + 1))
+    expect(draft.building.doorways[0]!.at.acrossM).toBe(toCm(began + 1))
     to(area.acrossM, area.downM - 1)
-    expect(draft.doorways).toEqual([])
+    expect(draft.building.doorways).toEqual([])
   })
 
   it('belong to the room that they are put into', () => {
     const draft = plan()
-    const own = draft.rooms[0]!
-    draft.rooms.push({
+    const own = draft.building.rooms[0]!
+    draft.building.rooms.push({
       ...structuredClone(own),
       id: 'hall',
       leaks: [],
@@ -170,36 +193,36 @@ describe('moves', () => {
     const [washer, leaks] = [own.fixtures![0]!, own.leaks.length]
     putIn(draft, { kind: 'fixture', id: washer.id }, { acrossM: 21, downM: 1 })
     putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 22, downM: 2 })
-    expect(draft.rooms[1]!.fixtures).toEqual([washer])
-    expect(draft.rooms[1]!.leaks.length).toBe(2)
+    expect(draft.building.rooms[1]!.fixtures).toEqual([washer])
+    expect(draft.building.rooms[1]!.leaks.length).toBe(2)
     expect(own.leaks.length).toBe(leaks - 2)
-    expect(draft.sensors[0]!.roomId).toBe('hall')
+    expect(draft.installation.sensors[0]!.roomId).toBe('hall')
     putIn(draft, { kind: 'leak', id: own.leaks[0]!.id }, { acrossM: 22.5, downM: 2.5 })
-    expect(draft.rooms[1]!.leaks.length).toBe(3)
+    expect(draft.building.rooms[1]!.leaks.length).toBe(3)
     // Beside all rooms it stays with its own, and the server says what is wrong.
     putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 90, downM: 2 })
-    expect(draft.sensors[0]!.roomId).toBe('hall')
+    expect(draft.installation.sensors[0]!.roomId).toBe('hall')
   })
 
   it('let an accepted sensor join the rules of its room, or else those that close', () => {
     const draft = plan()
     const suggestion = { name: 'New', specId: 's4', roomId: 'bath', at: { acrossM: 1, downM: 1 }, gains: [] }
     acceptInto(draft, [suggestion])
-    expect(draft.rules.map((r) => r.sensorIds)).toEqual([[], ['s', 'new']])
-    draft.sensors = []
+    expect(draft.installation.rules.map((r) => r.sensorIds)).toEqual([[], ['s', 'new']])
+    draft.installation.sensors = []
     acceptInto(draft, [{ ...suggestion, name: 'Other' }])
-    expect(draft.rules[0]!.sensorIds).toEqual(['other'])
+    expect(draft.installation.rules[0]!.sensorIds).toEqual(['other'])
   })
 
   it('are marked where they are refused', () => {
     const draft = plan()
-    expect(placeOf(draft, '/rooms/0/leaks/2/at')).toMatchObject({
+    expect(placeOf(draft, '/building/rooms/0/leaks/2/at')).toMatchObject({
       storeyId: 'g',
       area: { acrossM: 1.5, lengthM: 0.6 },
     })
-    expect(placeOf(draft, '/rooms/0/fixtures/0/area')!.area.lengthM).toBe(0.6)
-    expect(placeOf(draft, '/sensors/0/path/1')!.area.acrossM).toBe(1.2)
-    expect(placeOf(draft, '/doorways/3/at')).toBeNull()
-    expect(placeOf(draft, '/supply')).toBeNull()
+    expect(placeOf(draft, '/building/rooms/0/fixtures/0/area')!.area.lengthM).toBe(0.6)
+    expect(placeOf(draft, '/installation/sensors/0/path/1')!.area.acrossM).toBe(1.2)
+    expect(placeOf(draft, '/building/doorways/3/at')).toBeNull()
+    expect(placeOf(draft, '/building/supply')).toBeNull()
   })
 })

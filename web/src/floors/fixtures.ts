@@ -153,6 +153,7 @@ export function withLeaks(
   feed: (side: LeakPoint['side']) => { pipeId: string | null; pipeIsProposed: boolean },
 ): { fixture: Fixture; leaks: LeakPoint[] } {
   const { area, side } = placeAtWall(room, usual, doorways)
+  const fixtureId = freshId(usual.name, taken.fixtures)
   const leakIds = [...taken.leaks]
   const leaks = usual.leaks.map((leak): LeakPoint => {
     const id = freshId(leak.name, leakIds)
@@ -162,6 +163,7 @@ export function withLeaks(
     return {
       id,
       name: leak.name,
+      fixtureId,
       kind: fed || isFixedFlow(leak.kind) ? leak.kind : 'flow',
       pipeId: fed ? pipeId : null,
       pipeIsProposed: fed && pipeIsProposed,
@@ -175,7 +177,7 @@ export function withLeaks(
   })
   return {
     fixture: {
-      id: freshId(usual.name, taken.fixtures),
+      id: fixtureId,
       kind: usual.kind,
       name: usual.name,
       area,
@@ -185,7 +187,7 @@ export function withLeaks(
   }
 }
 
-/** The leak points of a room that belong to a fixture: those that fall within a hand's breadth of it. */
+/** The leak points of a room that belong to a fixture: those that name it, or name none and fall within a hand's breadth of it. */
 export const leaksAt = (room: Room, fixture: Fixture): LeakPoint[] => {
   const reach = {
     acrossM: fixture.area.acrossM - 0.12,
@@ -193,5 +195,5 @@ export const leaksAt = (room: Room, fixture: Fixture): LeakPoint[] => {
     lengthM: fixture.area.lengthM + 0.24,
     widthM: fixture.area.widthM + 0.24,
   }
-  return room.leaks.filter((l) => l.at && holds(reach, l.at))
+  return room.leaks.filter((l) => l.at && (l.fixtureId ? l.fixtureId === fixture.id : holds(reach, l.at)))
 }

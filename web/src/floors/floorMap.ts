@@ -30,7 +30,8 @@ export function useFloorMap() {
 
   /** What the map depends on; sensors, drives and rules are no part of it. */
   const drawing = computed(() => {
-    const { storeys, rooms, doorways, openings, catalogue } = open.plan!
+    const { building, catalogue } = open.plan!
+    const { storeys, rooms, doorways, openings } = building
     return JSON.stringify([storeys, rooms, doorways, openings, catalogue.finishes, mapOf.value])
   })
   const redraw = latestOnly(async () => {

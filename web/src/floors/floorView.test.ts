@@ -31,36 +31,42 @@ const { useFloorView } = await import('./floorView')
 
 const plan = () =>
   ({
-    version: 3,
+    version: 4,
     site: { name: 'Loft' },
-    storeys: [{ id: 'g', name: 'Ground' }],
-    rooms: [
-      {
-        id: 'hall',
-        name: 'Hall',
-        storeyId: 'g',
-        areas: [{ acrossM: 0, downM: 0, lengthM: 4, widthM: 3 }],
-        leaks: [],
-        fixtures: [],
-      },
-      {
-        id: 'bath',
-        name: 'Bath',
-        storeyId: 'g',
-        areas: [{ acrossM: 4, downM: 0, lengthM: 2, widthM: 3 }],
-        leaks: [],
-        fixtures: [],
-      },
-    ],
-    sensors: [
-      { id: 's', name: 'Spot', specId: 's4', roomId: 'hall', at: { acrossM: 1, downM: 1 }, distances: [] },
-    ],
-    doorways: [
-      { id: 'd', storeyId: 'g', wall: 'alongY', at: { acrossM: 4, downM: 1 }, widthM: 0.8, thresholdM: 0 },
-    ],
-    rules: [],
-    pipes: [],
-    mains: [],
+    building: {
+      storeys: [{ id: 'g', name: 'Ground' }],
+      rooms: [
+        {
+          id: 'hall',
+          name: 'Hall',
+          storeyId: 'g',
+          areas: [{ acrossM: 0, downM: 0, lengthM: 4, widthM: 3 }],
+          leaks: [],
+          fixtures: [],
+        },
+        {
+          id: 'bath',
+          name: 'Bath',
+          storeyId: 'g',
+          areas: [{ acrossM: 4, downM: 0, lengthM: 2, widthM: 3 }],
+          leaks: [],
+          fixtures: [],
+        },
+      ],
+      doorways: [
+        { id: 'd', storeyId: 'g', wall: 'alongY', at: { acrossM: 4, downM: 1 }, widthM: 0.8, thresholdM: 0 },
+      ],
+      pipes: [],
+      stopValves: [],
+    },
+    installation: {
+      sensors: [
+        { id: 's', name: 'Spot', specId: 's4', roomId: 'hall', at: { acrossM: 1, downM: 1 }, distances: [] },
+      ],
+      drives: [],
+      rules: [],
+    },
+    options: [],
   }) as unknown as Plan
 const spot = { kind: 'sensor', id: 's' } as const
 const at = (acrossM: number, downM: number) => ({ acrossM, downM })
@@ -86,25 +92,27 @@ describe('what is carried over the drawing', () => {
     expect(view.carried?.to).toEqual(at(3, 1))
     await view.letGo()
     expect(view.carried).toBeNull()
-    expect(open.plan!.sensors[0]!.at).toEqual(at(3, 1))
+    expect(open.plan!.installation.sensors[0]!.at).toEqual(at(3, 1))
     await open.undo()
-    expect(open.plan!.sensors[0]!.at).toEqual(at(1, 1))
+    expect(open.plan!.installation.sensors[0]!.at).toEqual(at(1, 1))
     expect(open.canUndo).toBe(false)
   })
 
   it('goes back where the place is refused, and the reason is told and marked', async () => {
     const { open, view } = await opened()
     server.assess.mockImplementation((of: Plan) =>
-      of.sensors[0]!.at!.acrossM > 10
+      of.installation.sensors[0]!.at!.acrossM > 10
         ? Promise.reject(
-            new Refusal(422, { faults: [{ pointer: '/sensors/0/at', message: 'lies in a wall' }] }),
+            new Refusal(422, {
+              faults: [{ pointer: '/installation/sensors/0/at', message: 'lies in a wall' }],
+            }),
           )
         : Promise.resolve({} as Assessment),
     )
     view.carry(spot, at(2, 2))
     view.carry(spot, at(12, 2))
     await view.letGo()
-    expect(open.plan!.sensors[0]!.at).toEqual(at(1, 1))
+    expect(open.plan!.installation.sensors[0]!.at).toEqual(at(1, 1))
     expect(view.error).toBe('lies in a wall')
     expect(view.marks).toHaveLength(1)
     expect(open.canUndo).toBe(false)
@@ -115,7 +123,7 @@ describe('what is carried over the drawing', () => {
     view.carry(spot, at(2, 2))
     await view.putBack()
     expect(view.carried).toBeNull()
-    expect(open.plan!.sensors[0]!.at).toEqual(at(1, 1))
+    expect(open.plan!.installation.sensors[0]!.at).toEqual(at(1, 1))
     expect(open.isChanged).toBe(false)
   })
 
@@ -123,10 +131,10 @@ describe('what is carried over the drawing', () => {
     const { open, view } = await opened()
     view.carry({ kind: 'room', id: 'bath' }, at(6, 0))
     await view.letGo()
-    expect(open.plan!.doorways).toEqual([])
+    expect(open.plan!.building.doorways).toEqual([])
     expect(view.told).toContain('A doorway that leads nowhere now was taken out')
     await open.undo()
-    expect(open.plan!.doorways).toHaveLength(1)
+    expect(open.plan!.building.doorways).toHaveLength(1)
   })
 
   it('is moved by arrows too, quick ones as one step', async () => {
@@ -134,7 +142,7 @@ describe('what is carried over the drawing', () => {
     view.nudge(spot, at(1.1, 1))
     view.nudge(spot, at(1.2, 1))
     await vi.waitFor(() => expect(view.carried).toBeNull())
-    expect(open.plan!.sensors[0]!.at).toEqual(at(1.2, 1))
+    expect(open.plan!.installation.sensors[0]!.at).toEqual(at(1.2, 1))
     await open.undo()
     expect(open.canUndo).toBe(false)
   })

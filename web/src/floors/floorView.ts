@@ -30,7 +30,7 @@ export const useFloorView = defineStore('floorView', () => {
   /** Where on the drawing the last refused edit was at fault. */
   const marks = shallowRef<Mark[]>([])
 
-  const storeys = computed(() => open.plan?.storeys ?? [])
+  const storeys = computed(() => open.plan?.building.storeys ?? [])
   const storeyId = computed({
     get: () => (storeys.value.find((s) => s.id === wantedStorey.value) ?? storeys.value[0])?.id ?? '',
     set: (id) => {
@@ -117,7 +117,7 @@ export const useFloorView = defineStore('floorView', () => {
     void takeStep(carried.value)
   }
 
-  const doorways = () => open.beforeTried()?.doorways?.length ?? 0
+  const doorways = () => open.beforeTried()?.building.doorways?.length ?? 0
   function tellLost(before: number) {
     const lost = before - doorways()
     if (lost > 0)

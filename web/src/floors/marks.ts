@@ -24,12 +24,12 @@ const along = (at: FloorPoint, wall: 'alongX' | 'alongY', lengthM: number): Floo
 
 /** Where on the drawing a JSON pointer into the plan leads; null where it leads to nothing that is drawn. */
 export function placeOf(plan: Plan, pointer: string): Mark | null {
-  const [list, first, inner, second] = pointer.split('/').slice(1)
+  const [, list, first, inner, second] = pointer.split('/').slice(1)
   const index = Number(first)
   const mark = (storeyId: string | null | undefined, area: FloorRectangle | null | undefined) =>
     storeyId && area ? { storeyId, area } : null
   if (list === 'rooms') {
-    const room = plan.rooms[index]
+    const room = plan.building.rooms[index]
     if (!room) return null
     const at = inner === 'leaks' ? room.leaks[Number(second)]?.at : null
     if (at) return mark(room.storeyId, around(at))
@@ -37,20 +37,20 @@ export function placeOf(plan: Plan, pointer: string): Mark | null {
     return mark(room.storeyId, room.areas?.[inner === 'areas' ? Number(second) : 0])
   }
   if (list === 'sensors') {
-    const sensor = plan.sensors[index]
+    const sensor = plan.installation.sensors[index]
     const at = inner === 'path' && second ? sensor?.path?.[Number(second)] : (sensor?.at ?? sensor?.path?.[0])
-    return mark(plan.rooms.find((r) => r.id === sensor?.roomId)?.storeyId, at && around(at))
+    return mark(plan.building.rooms.find((r) => r.id === sensor?.roomId)?.storeyId, at && around(at))
   }
   if (list === 'doorways') {
-    const doorway = plan.doorways?.[index]
+    const doorway = plan.building.doorways?.[index]
     return mark(doorway?.storeyId, doorway && along(doorway.at, doorway.wall, doorway.widthM))
   }
   if (list === 'walls') {
-    const wall = plan.walls?.[index]
+    const wall = plan.building.walls?.[index]
     return mark(wall?.storeyId, wall && along(wall.at, wall.direction, wall.lengthM))
   }
   if (list === 'openings') {
-    const opening = plan.openings?.[index]
+    const opening = plan.building.openings?.[index]
     if (inner === 'landsAt') return mark(opening?.toStoreyId, opening && around(opening.landsAt))
     return mark(opening?.storeyId, opening?.area)
   }

@@ -9,12 +9,14 @@ export function acceptInto(draft: Plan, suggestions: PlacementSuggestion[]) {
   for (const suggestion of suggestions) {
     const id = freshId(
       suggestion.name,
-      draft.sensors.map((s) => s.id),
+      draft.installation.sensors.map((s) => s.id),
     )
-    const neighbours = new Set(draft.sensors.filter((s) => s.roomId === suggestion.roomId).map((s) => s.id))
-    const listening = draft.rules.filter((r) => r.sensorIds.some((s) => neighbours.has(s)))
-    const rules = listening.length ? listening : draft.rules.filter((r) => r.action === 'close')
-    draft.sensors.push({
+    const neighbours = new Set(
+      draft.installation.sensors.filter((s) => s.roomId === suggestion.roomId).map((s) => s.id),
+    )
+    const listening = draft.installation.rules.filter((r) => r.sensorIds.some((s) => neighbours.has(s)))
+    const rules = listening.length ? listening : draft.installation.rules.filter((r) => r.action === 'close')
+    draft.installation.sensors.push({
       id,
       name: suggestion.name,
       specId: suggestion.specId,

@@ -117,10 +117,7 @@ const leakLines = computed<Line[]>(() =>
 const kept = (plan: Plan, id: string, called: string): PlanOption => ({
   id,
   name: called,
-  drives: plan.mains.flatMap((m) => (m.drive ? [{ mainId: m.id, drive: structuredClone(m.drive) }] : [])),
-  sensors: structuredClone(plan.sensors),
-  hubId: plan.hubId ?? null,
-  rules: structuredClone(plan.rules),
+  installation: structuredClone(plan.installation),
 })
 
 async function keep() {
@@ -129,14 +126,14 @@ async function keep() {
     error.value = 'Give the option a name first, such as “as quoted”.'
     return
   }
-  const options = open.plan!.options ?? []
+  const options = open.plan!.options
   const id = freshId(
     called,
     options.map((o) => o.id),
   )
   const taken = await attempt(() =>
     open.edit('option kept', (draft) => {
-      draft.options = [...(draft.options ?? []), kept(draft, id, called)]
+      draft.options = [...draft.options, kept(draft, id, called)]
     }),
   )
   if (taken) name.value = ''
@@ -146,13 +143,8 @@ async function keep() {
 const take = (id: string) =>
   attempt(() =>
     open.edit('option taken', (draft) => {
-      const option = draft.options!.find((o) => o.id === id)!
-      for (const main of draft.mains) {
-        main.drive = structuredClone(option.drives.find((d) => d.mainId === main.id)?.drive ?? null)
-      }
-      draft.sensors = structuredClone(option.sensors)
-      draft.hubId = option.hubId ?? null
-      draft.rules = structuredClone(option.rules)
+      const option = draft.options.find((o) => o.id === id)!
+      draft.installation = structuredClone(option.installation)
     }),
   )
 const remove = (id: string) =>

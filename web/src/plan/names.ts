@@ -19,7 +19,7 @@ export function freshId(name: string, taken: Iterable<string>): string {
 
 /** All leak points with their rooms, in the order of the plan. */
 export const leaksOf = (plan: Plan): { room: Room; leak: LeakPoint }[] =>
-  plan.rooms.flatMap((room) => room.leaks.map((leak) => ({ room, leak })))
+  plan.building.rooms.flatMap((room) => room.leaks.map((leak) => ({ room, leak })))
 
 /** "Basin hose, Wheel room", or the id where the plan no longer has it. */
 export function leakName(plan: Plan, leakId: string): string {
@@ -29,7 +29,7 @@ export function leakName(plan: Plan, leakId: string): string {
 
 /** A sensor's name, or its id where the plan no longer has it. */
 export const sensorName = (plan: Plan, sensorId: string): string =>
-  plan.sensors.find((s) => s.id === sensorId)?.name ?? sensorId
+  plan.installation.sensors.find((s) => s.id === sensorId)?.name ?? sensorId
 
 /** Whether both stand on the floor plan, so that the water's way is drawn and no typed one counts. */
 export const isDrawn = (sensor: Sensor, leak: LeakPoint): boolean =>

@@ -6,6 +6,7 @@ const server = vi.hoisted(() => ({
   readPlan: vi.fn(),
   assess: vi.fn(),
   savePlan: vi.fn(),
+  upgradePlan: vi.fn(),
 }))
 
 vi.mock('@/api/client', () => {
@@ -158,6 +159,17 @@ describe('the open plan', () => {
     await open.undo()
     await open.undo()
     expect(open.plan?.site.notes).toBe('as saved')
+  })
+
+  it('has the server upgrade a draft of an older version, and goes on with that', async () => {
+    kept.set(draftKey, JSON.stringify({ basedOn: 1, plan: { ...plan('older'), version: 0 } }))
+    server.readPlan.mockResolvedValue(saved(1, 'first'))
+    server.upgradePlan.mockResolvedValue(plan('upgraded'))
+    const open = useOpenPlan()
+    await open.open('quern-house')
+    expect(server.upgradePlan).toHaveBeenCalledWith(expect.objectContaining({ version: 0 }))
+    expect(open.plan!.site.notes).toBe('upgraded')
+    expect(open.restored).toBe(true)
   })
 
   it('saves after the revision it was made from, and drops the draft', async () => {

@@ -58,9 +58,10 @@ export const useOpenPlan = defineStore('openPlan', () => {
     const draft = await readDraft(read.siteId)
     if (draft) {
       try {
-        assessment.value = await api.assess(draft.plan)
-        history.value = remember(history.value, read.plan, draft.plan, 'earlier, unsaved', 0)
-        plan.value = draft.plan
+        const kept = draft.plan.version === read.plan.version ? draft.plan : await api.upgradePlan(draft.plan)
+        assessment.value = await api.assess(kept)
+        history.value = remember(history.value, read.plan, kept, 'earlier, unsaved', 0)
+        plan.value = kept
         restored.value = true
         if (draft.basedOn !== read.number) {
           conflict.value = { detail: '', newest: read, changed: [] }

@@ -9,7 +9,9 @@ export const usePhotographs = defineStore('photographs', () => {
   const open = useOpenPlan()
   const all = ref<PhotographSummary[]>([])
   /** Pictures that lie under a floor's drawing are no photographs of a valve. */
-  const underDrawings = computed(() => (open.plan?.storeys ?? []).map((s) => s.picture?.photographId))
+  const underDrawings = computed(() =>
+    (open.plan?.building.storeys ?? []).map((s) => s.picture?.photographId),
+  )
 
   async function read() {
     const of = open.siteId
@@ -19,8 +21,10 @@ export const usePhotographs = defineStore('photographs', () => {
   watch(() => open.siteId, read, { immediate: true })
 
   /** Those of a valve, and of the site as a whole. */
-  const ofMain = (mainId: string) =>
-    all.value.filter((p) => (p.mainId == null || p.mainId === mainId) && !underDrawings.value.includes(p.id))
+  const ofMain = (stopValveId: string) =>
+    all.value.filter(
+      (p) => (p.stopValveId == null || p.stopValveId === stopValveId) && !underDrawings.value.includes(p.id),
+    )
 
   return { all, read, ofMain }
 })

@@ -4,7 +4,7 @@ import { feedOf, proposePipe } from './pipes'
 
 const room = (id: string, floorHeightM: number | null, leaks: object[] = [], storeyId?: string) =>
   ({ id, name: id, floorHeightM, leaks, storeyId }) as unknown as Room
-const plan = (pipes: object[], rooms: Room[] = []) => ({ pipes, rooms }) as unknown as Plan
+const plan = (pipes: object[], rooms: Room[] = []) => ({ building: { pipes, rooms } }) as unknown as Plan
 
 const cold = { id: 'cold', endHeightM: 0, water: 'cold' }
 const hot = { id: 'hot', endHeightM: 0, water: 'hot' }

@@ -10,7 +10,7 @@ const ALIKE_M = 0.3
 export function proposePipe(plan: Plan, room: Room, side: LeakPoint['side']): Pipe | undefined {
   const others = (of: (other: Room) => boolean) =>
     new Set(
-      plan.rooms
+      plan.building.rooms
         .filter(of)
         .flatMap((r) => r.leaks)
         .filter((l) => l.side === side && !l.pipeIsProposed)
@@ -26,9 +26,9 @@ export function proposePipe(plan: Plan, room: Room, side: LeakPoint['side']): Pi
       ? 99
       : Math.round(Math.abs(pipe.endHeightM - room.floorHeightM) / ALIKE_M),
     // A branch rather than the pipe that feeds it.
-    plan.pipes.some((p) => p.parentId === pipe.id) ? 1 : 0,
+    plan.building.pipes.some((p) => p.parentId === pipe.id) ? 1 : 0,
   ]
-  return plan.pipes
+  return plan.building.pipes
     .map((pipe) => ({ pipe, score: score(pipe) }))
     .sort((a, b) => {
       const differs = a.score.findIndex((s, i) => s !== b.score[i])
@@ -40,5 +40,5 @@ export function proposePipe(plan: Plan, room: Room, side: LeakPoint['side']): Pi
 /** What a new leak point says of its pipe; the only pipe there is needs no asking. */
 export function feedOf(plan: Plan, room: Room, side: LeakPoint['side']) {
   const pipe = proposePipe(plan, room, side)
-  return { pipeId: pipe?.id ?? null, pipeIsProposed: !!pipe && plan.pipes.length > 1 }
+  return { pipeId: pipe?.id ?? null, pipeIsProposed: !!pipe && plan.building.pipes.length > 1 }
 }

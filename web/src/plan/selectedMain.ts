@@ -1,23 +1,45 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import type { MainValve } from '@/api/types'
+import type { FittedDrive, StopValve } from '@/api/types'
 import { useOpenPlan } from './openPlan'
 
-/** The main valve that the page is about: the one of the address, or the first. */
+/** The stop valve that the page is about: the one of the address, or the first. */
 export function useSelectedMain() {
   const open = useOpenPlan()
   const route = useRoute()
-  const index = computed(() => Math.max(0, open.plan?.mains.findIndex((m) => m.id === route.query.main) ?? 0))
-  const main = computed(() => open.plan!.mains[index.value]!)
-  const assessed = computed(() => open.assessment?.mains[index.value])
+  const index = computed(() =>
+    Math.max(0, open.plan?.building.stopValves.findIndex((m) => m.id === route.query.main) ?? 0),
+  )
+  const main = computed(() => open.plan!.building.stopValves[index.value]!)
+  const assessed = computed(() => open.assessment?.stopValves[index.value])
   /** JSON pointer to it. */
-  const at = computed(() => `/mains/${index.value}`)
+  const at = computed(() => `/building/stopValves/${index.value}`)
 
-  /** Changes this main, whichever is looked at when the change is taken. */
-  function edit(label: string, change: (main: MainValve) => void): Promise<void> {
-    const where = index.value
-    return open.edit(`main ${where} ${label}`, (draft) => change(draft.mains[where]!))
+  const driveIndex = computed(() =>
+    open.plan!.installation.drives.findIndex((d) => d.stopValveId === main.value.id),
+  )
+  /** The drive on it; undefined while it has none. */
+  const drive = computed(() => open.plan!.installation.drives[driveIndex.value])
+  /** JSON pointer to the drive. */
+  const driveAt = computed(() => `/installation/drives/${driveIndex.value}`)
+
+  /** Changes this stop valve, whichever is looked at when the change is taken. */
+  function edit(label: string, change: (main: StopValve) => void): Promise<void> {
+    const { id } = main.value
+    return open.edit(`main ${id} ${label}`, (draft) => {
+      const one = draft.building.stopValves.find((m) => m.id === id)
+      if (one) change(one)
+    })
   }
 
-  return { index, main, assessed, at, edit }
+  /** Changes the drive on it; without one there is nothing to change. */
+  function editDrive(label: string, change: (drive: FittedDrive) => void): Promise<void> {
+    const { id } = main.value
+    return open.edit(`main ${id} drive ${label}`, (draft) => {
+      const one = draft.installation.drives.find((d) => d.stopValveId === id)
+      if (one) change(one)
+    })
+  }
+
+  return { index, main, assessed, at, drive, driveAt, edit, editDrive }
 }

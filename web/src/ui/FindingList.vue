@@ -41,7 +41,10 @@ const told = computed(() =>
           <template v-if="tradeWords[finding.trade]">Work for {{ tradeWords[finding.trade] }}.</template>
         </p>
         <p class="text-faded text-[13.5px]">
-          <strong v-if="finding.about && finding.where.startsWith('/mains/')">{{ finding.about }}:</strong>
+          <strong
+            v-if="finding.about && /^\/(building\/stopValves|installation\/drives)\//.test(finding.where)"
+            >{{ finding.about }}:</strong
+          >
           {{ finding.text }}
           <RouterLink
             v-if="finding.to"

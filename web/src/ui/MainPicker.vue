@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import type { MainAssessment } from '@/api/types'
+import type { StopValveAssessment } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { useSelectedMain } from '@/plan/selectedMain'
 
@@ -10,14 +10,14 @@ const open = useOpenPlan()
 const route = useRoute()
 const { index } = useSelectedMain()
 
-const roleWords: Record<MainAssessment['role'], string> = {
+const roleWords: Record<StopValveAssessment['role'], string> = {
   driven: 'has a drive',
   candidate: 'no drive yet',
   handValve: 'stays a hand valve',
 }
 const mains = computed(() =>
-  (open.plan?.mains ?? []).map((main, i) => {
-    const assessed = open.assessment?.mains[i]
+  (open.plan?.building.stopValves ?? []).map((main, i) => {
+    const assessed = open.assessment?.stopValves[i]
     return {
       id: main.id,
       name: main.name,

@@ -19,20 +19,30 @@ it('tells a finding in the units of the reader', () => {
 })
 
 it('leads to the field that mends it', () => {
-  const plan = { mains: [{ id: 'main' }, { id: 'flat' }], rooms: [{ id: 'bath' }] } as unknown as Plan
+  const plan = {
+    building: { stopValves: [{ id: 'main' }, { id: 'flat' }], rooms: [{ id: 'bath' }] },
+    installation: { drives: [{ stopValveId: 'flat' }] },
+  } as unknown as Plan
   const to = (where: string, stage: Finding['stage'] = 'main') =>
     placeOfFinding(plan, 'loft', { ...finding, where, stage })
-  expect(to('/mains/1/collar/firm')).toEqual({
+  expect(to('/building/stopValves/1/collar/firm')).toEqual({
     path: '/sites/loft/main',
-    query: { main: 'flat', card: 'collar', at: '/mains/1/collar/firm' },
+    query: { main: 'flat', card: 'collar', at: '/building/stopValves/1/collar/firm' },
   })
-  expect(to('/mains/0/collar/firm', 'drive')).toMatchObject({
+  expect(to('/building/stopValves/0/collar/firm', 'drive')).toMatchObject({
     path: '/sites/loft/drive',
     query: { main: 'main' },
   })
-  expect(to('/rooms/0/leaks/2/pipeId')).toMatchObject({ path: '/sites/loft/rooms', query: { room: 'bath' } })
-  expect(to('/supply/staticPressurePa')).toMatchObject({ query: { card: 'supply' } })
-  expect(to('/rules/0/modes')).toMatchObject({ path: '/sites/loft/rules' })
-  expect(to('/mains/7/kind')).toBeNull()
+  expect(to('/building/rooms/0/leaks/2/pipeId')).toMatchObject({
+    path: '/sites/loft/rooms',
+    query: { room: 'bath' },
+  })
+  expect(to('/installation/drives/0/strokes', 'drive')).toMatchObject({
+    path: '/sites/loft/drive',
+    query: { main: 'flat' },
+  })
+  expect(to('/building/supply/staticPressurePa')).toMatchObject({ query: { card: 'supply' } })
+  expect(to('/installation/rules/0/modes')).toMatchObject({ path: '/sites/loft/rules' })
+  expect(to('/building/stopValves/7/kind')).toBeNull()
   expect(to('/site/name')).toBeNull()
 })

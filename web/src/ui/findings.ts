@@ -43,21 +43,25 @@ export function placeOfFinding(
   siteId: string,
   { where, stage }: Finding,
 ): RouteLocationRaw | null {
-  const [list, first, part] = where.split('/').slice(1)
+  const [, list, first, part] = where.split('/').slice(1)
   const index = Number(first)
   const at = (page: string, query: Record<string, string> = {}) => ({
     path: `/sites/${siteId}/${page}`,
     query: { ...query, at: where },
   })
-  if (list === 'mains' && plan.mains[index]) {
-    const main = plan.mains[index].id
-    return part === 'drive' || stage === 'drive'
+  if (list === 'stopValves' && plan.building.stopValves[index]) {
+    const main = plan.building.stopValves[index].id
+    return stage === 'drive'
       ? at('drive', { main })
       : at('main', { main, card: cards[part ?? ''] ?? 'valve' })
   }
+  if (list === 'drives' && plan.installation.drives[index]) {
+    return at('drive', { main: plan.installation.drives[index].stopValveId })
+  }
   if (list === 'supply') return at('main', { card: 'supply' })
   if (list === 'pipes') return at('main', { card: 'pipes' })
-  if (list === 'rooms' && plan.rooms[index]) return at('rooms', { room: plan.rooms[index].id })
+  if (list === 'rooms' && plan.building.rooms[index])
+    return at('rooms', { room: plan.building.rooms[index].id })
   if (list === 'sensors') return at('sensors')
   if (list === 'rules' || list === 'hubId') return at('rules')
   if (list === 'doorways' || list === 'openings' || list === 'storeys') return at('floor')

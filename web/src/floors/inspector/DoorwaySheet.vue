@@ -11,16 +11,16 @@ import PointFields from './PointFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.doorways ?? []).findIndex((d) => d.id === props.id))
-const doorway = computed(() => open.plan!.doorways?.[index.value])
+const index = computed(() => (open.plan!.building.doorways ?? []).findIndex((d) => d.id === props.id))
+const doorway = computed(() => open.plan!.building.doorways?.[index.value])
 
 const set = (what: string, change: (doorway: Doorway) => void) => {
   const at = index.value
-  return view.edit(`doorway ${at} ${what}`, (draft) => change(draft.doorways![at]!))
+  return view.edit(`doorway ${at} ${what}`, (draft) => change(draft.building.doorways![at]!))
 }
 async function takeOut() {
   const done = await view.attempt('doorway removed', (draft) => {
-    draft.doorways = draft.doorways!.filter((d) => d.id !== props.id)
+    draft.building.doorways = draft.building.doorways!.filter((d) => d.id !== props.id)
   })
   if (done) view.chosen = null
 }
@@ -34,7 +34,7 @@ async function takeOut() {
       required
       :values="[doorway.widthM]"
       :apply="(v) => set('width', (d) => void (d.widthM = v![0]!))"
-      :pointer="`/doorways/${index}/at`"
+      :pointer="`/building/doorways/${index}/at`"
     />
     <MeasureField
       label="Threshold"
@@ -42,12 +42,12 @@ async function takeOut() {
       how="0 where there is none."
       :values="one(doorway.thresholdM)"
       :apply="(v) => set('threshold', (d) => void (d.thresholdM = v?.[0] ?? null))"
-      :pointer="`/doorways/${index}/thresholdM`"
+      :pointer="`/building/doorways/${index}/thresholdM`"
     />
     <PointFields
       :at="doorway.at"
       :apply="(key, value) => set(key, (d) => void (d.at[key] = value))"
-      :pointer="`/doorways/${index}/at`"
+      :pointer="`/building/doorways/${index}/at`"
     />
   </FloorSheet>
 </template>

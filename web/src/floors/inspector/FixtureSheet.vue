@@ -16,13 +16,13 @@ const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
 const roomIndex = computed(() =>
-  open.plan!.rooms.findIndex((r) => (r.fixtures ?? []).some((f) => f.id === props.id)),
+  open.plan!.building.rooms.findIndex((r) => (r.fixtures ?? []).some((f) => f.id === props.id)),
 )
 const index = computed(() =>
-  (open.plan!.rooms[roomIndex.value]?.fixtures ?? []).findIndex((f) => f.id === props.id),
+  (open.plan!.building.rooms[roomIndex.value]?.fixtures ?? []).findIndex((f) => f.id === props.id),
 )
-const fixture = computed(() => open.plan!.rooms[roomIndex.value]?.fixtures?.[index.value])
-const at = computed(() => `/rooms/${roomIndex.value}/fixtures/${index.value}`)
+const fixture = computed(() => open.plan!.building.rooms[roomIndex.value]?.fixtures?.[index.value])
+const at = computed(() => `/building/rooms/${roomIndex.value}/fixtures/${index.value}`)
 
 const bases: Choice<Fixture['base']>[] = [
   { value: 'tight', label: 'Tight on the floor', hint: 'water runs round it' },
@@ -33,17 +33,20 @@ const bases: Choice<Fixture['base']>[] = [
 
 const set = (what: string, change: (fixture: Fixture) => void) => {
   const [room, place] = [roomIndex.value, index.value]
-  return view.edit(`fixture ${props.id} ${what}`, (draft) => change(draft.rooms[room]!.fixtures![place]!))
+  return view.edit(`fixture ${props.id} ${what}`, (draft) =>
+    change(draft.building.rooms[room]!.fixtures![place]!),
+  )
 }
 const turn = () =>
   view.attempt('fixture turned', (draft) => {
-    const { area } = draft.rooms[roomIndex.value]!.fixtures![index.value]!
+    const { area } = draft.building.rooms[roomIndex.value]!.fixtures![index.value]!
     ;[area.lengthM, area.widthM] = [area.widthM, area.lengthM]
   })
 async function takeOut() {
   const done = await view.attempt('fixture removed', (draft) => {
-    const room = draft.rooms[roomIndex.value]!
+    const room = draft.building.rooms[roomIndex.value]!
     room.fixtures = room.fixtures!.filter((f) => f.id !== props.id)
+    for (const leak of room.leaks) if (leak.fixtureId === props.id) leak.fixtureId = null
   })
   if (done) view.chosen = null
 }

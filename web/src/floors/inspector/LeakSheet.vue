@@ -16,8 +16,10 @@ const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
 const preferences = usePreferences()
-const roomIndex = computed(() => open.plan!.rooms.findIndex((r) => r.leaks.some((l) => l.id === props.id)))
-const room = computed(() => open.plan!.rooms[roomIndex.value])
+const roomIndex = computed(() =>
+  open.plan!.building.rooms.findIndex((r) => r.leaks.some((l) => l.id === props.id)),
+)
+const room = computed(() => open.plan!.building.rooms[roomIndex.value])
 const index = computed(() => room.value?.leaks.findIndex((l) => l.id === props.id) ?? -1)
 const leak = computed(() => room.value?.leaks[index.value])
 
@@ -25,11 +27,13 @@ const first = computed(() => firstTrip(open.assessment, props.id))
 const flow = computed(() => open.outcomeOf(open.assessment, props.id, 'away')?.flowM3PerS)
 
 const set = (what: string, change: (leak: LeakPoint) => void) =>
-  view.edit(`leak ${props.id} ${what}`, (draft) => change(draft.rooms[roomIndex.value]!.leaks[index.value]!))
+  view.edit(`leak ${props.id} ${what}`, (draft) =>
+    change(draft.building.rooms[roomIndex.value]!.leaks[index.value]!),
+  )
 async function takeOff() {
   if (
     await view.attempt('taken off the drawing', (draft) => {
-      draft.rooms[roomIndex.value]!.leaks[index.value]!.at = null
+      draft.building.rooms[roomIndex.value]!.leaks[index.value]!.at = null
     })
   )
     view.chosen = null
@@ -42,7 +46,7 @@ async function takeOff() {
       v-if="leak.at"
       :at="leak.at"
       :apply="(key, value) => set(key, (l) => void (l.at![key] = value))"
-      :pointer="`/rooms/${roomIndex}/leaks/${index}/at`"
+      :pointer="`/building/rooms/${roomIndex}/leaks/${index}/at`"
     />
     <template #below>
       <p class="mt-3">
@@ -50,7 +54,7 @@ async function takeOff() {
         <strong v-if="flow" class="figures">{{ showBounds('flow', flow, preferences.system) }}</strong>
       </p>
       <p v-if="leak.pipeIsProposed" class="text-ochre text-[13.5px] font-semibold">
-        Fed by {{ open.plan!.pipes.find((p) => p.id === leak!.pipeId)?.name }}? It is only proposed.
+        Fed by {{ open.plan!.building.pipes.find((p) => p.id === leak!.pipeId)?.name }}? It is only proposed.
         <button
           type="button"
           class="act-quiet -ml-2"
@@ -64,7 +68,8 @@ async function takeOff() {
       </p>
       <p class="mt-1">
         <template v-if="first">
-          First known to {{ open.plan!.sensors.find((s) => s.id === first!.sensorId)?.name }} after
+          First known to
+          {{ open.plan!.installation.sensors.find((s) => s.id === first!.sensorId)?.name }} after
           <strong class="figures text-river">{{
             showBounds('volume', first.volumeM3, preferences.system)
           }}</strong>{{

@@ -12,8 +12,8 @@ import RectangleFields from './RectangleFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.openings ?? []).findIndex((o) => o.id === props.id))
-const opening = computed(() => open.plan!.openings?.[index.value])
+const index = computed(() => (open.plan!.building.openings ?? []).findIndex((o) => o.id === props.id))
+const opening = computed(() => open.plan!.building.openings?.[index.value])
 const below = computed(() =>
   view.storeys
     .slice(view.storeys.findIndex((s) => s.id === opening.value?.storeyId) + 1)
@@ -22,11 +22,11 @@ const below = computed(() =>
 
 const set = (what: string, change: (opening: FloorOpening) => void) => {
   const at = index.value
-  return view.edit(`opening ${at} ${what}`, (draft) => change(draft.openings![at]!))
+  return view.edit(`opening ${at} ${what}`, (draft) => change(draft.building.openings![at]!))
 }
 async function takeOut() {
   const done = await view.attempt('opening removed', (draft) => {
-    draft.openings = draft.openings!.filter((o) => o.id !== props.id)
+    draft.building.openings = draft.building.openings!.filter((o) => o.id !== props.id)
   })
   if (done) view.chosen = null
 }
@@ -37,7 +37,7 @@ async function takeOut() {
     <RectangleFields
       :rectangle="opening.area"
       :apply="(key, value) => set(`area ${key}`, (o) => void (o.area[key] = value))"
-      :pointer="() => `/openings/${index}/area`"
+      :pointer="() => `/building/openings/${index}/area`"
     />
     <ChoiceField
       class="col-span-2"
@@ -45,13 +45,13 @@ async function takeOut() {
       :value="opening.toStoreyId"
       :choices="below"
       :apply="(id) => set('storey', (o) => void (o.toStoreyId = id))"
-      :pointer="`/openings/${index}/toStoreyId`"
+      :pointer="`/building/openings/${index}/toStoreyId`"
     />
     <PointFields
       name="Lands"
       :at="opening.landsAt"
       :apply="(key, value) => set(`lands ${key}`, (o) => void (o.landsAt[key] = value))"
-      :pointer="`/openings/${index}/landsAt`"
+      :pointer="`/building/openings/${index}/landsAt`"
     />
   </FloorSheet>
 </template>

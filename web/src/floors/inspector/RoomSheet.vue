@@ -23,26 +23,26 @@ const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
 const plan = computed(() => open.plan!)
-const index = computed(() => plan.value.rooms.findIndex((r) => r.id === props.id))
-const room = computed(() => plan.value.rooms[index.value])
+const index = computed(() => plan.value.building.rooms.findIndex((r) => r.id === props.id))
+const room = computed(() => plan.value.building.rooms[index.value])
 const area = computed(() => room.value?.areas?.[0])
-const at = computed(() => `/rooms/${index.value}`)
+const at = computed(() => `/building/rooms/${index.value}`)
 const finishes = computed(() => finishesOf(plan.value.catalogue))
 
 const set = (what: string, change: (room: Room) => void) => {
   const place = index.value
-  return view.edit(`room ${place} ${what}`, (draft) => change(draft.rooms[place]!))
+  return view.edit(`room ${place} ${what}`, (draft) => change(draft.building.rooms[place]!))
 }
 const put = (what: string, change: (room: Room) => void) => {
   const place = index.value
-  return view.attempt(what, (draft) => change(draft.rooms[place]!))
+  return view.attempt(what, (draft) => change(draft.building.rooms[place]!))
 }
 
 /** Rooms with a wall in common. */
 const neighbours = computed(() => {
   const mine = room.value
   if (!mine) return []
-  return plan.value.rooms.flatMap((other) => {
+  return plan.value.building.rooms.flatMap((other) => {
     if (other.id === mine.id || other.storeyId !== mine.storeyId) return []
     const wall = sharedWall(mine, other)
     return wall ? [{ other, wall }] : []
@@ -51,24 +51,27 @@ const neighbours = computed(() => {
 async function addDoorway({ other, wall }: (typeof neighbours.value)[number]) {
   const id = freshId(
     `${props.id}-${other.id}`.slice(0, 30),
-    (plan.value.doorways ?? []).map((d) => d.id),
+    (plan.value.building.doorways ?? []).map((d) => d.id),
   )
   const storeyId = view.storeyId
   const done = await view.attempt('doorway added', (draft) => {
-    draft.doorways = [...(draft.doorways ?? []), { id, storeyId, thresholdM: null, ...doorwayIn(wall) }]
+    draft.building.doorways = [
+      ...(draft.building.doorways ?? []),
+      { id, storeyId, thresholdM: null, ...doorwayIn(wall) },
+    ]
   })
   if (done) view.chosen = { kind: 'doorway', id }
 }
 async function addWall({ other, wall }: (typeof neighbours.value)[number]) {
   const id = freshId(
     `wall-${props.id}-${other.id}`.slice(0, 30),
-    (plan.value.walls ?? []).map((w) => w.id),
+    (plan.value.building.walls ?? []).map((w) => w.id),
   )
   const storeyId = view.storeyId
   const done = await view.attempt('wall added', (draft) => {
     const make = { material: 'brick' as const, thicknessM: null }
-    draft.walls = [
-      ...(draft.walls ?? []),
+    draft.building.walls = [
+      ...(draft.building.walls ?? []),
       { id, storeyId, at: wall.at, direction: wall.wall, lengthM: toCm(wall.lengthM), make },
     ]
   })
@@ -113,9 +116,9 @@ async function addFixture(kind: string) {
   const { fixture, leaks } = withLeaks(
     room.value!,
     wanted,
-    (plan.value.doorways ?? []).filter((d) => d.storeyId === view.storeyId),
+    (plan.value.building.doorways ?? []).filter((d) => d.storeyId === view.storeyId),
     {
-      fixtures: plan.value.rooms.flatMap((r) => (r.fixtures ?? []).map((f) => f.id)),
+      fixtures: plan.value.building.rooms.flatMap((r) => (r.fixtures ?? []).map((f) => f.id)),
       leaks: leaksOf(plan.value).map((l) => l.leak.id),
     },
     (side) => feedOf(plan.value, room.value!, side),
@@ -150,19 +153,19 @@ const storeyBelow = computed(() => view.storeys[view.storeys.findIndex((s) => s.
 async function addOpening() {
   const id = freshId(
     `opening-${props.id}`,
-    (plan.value.openings ?? []).map((o) => o.id),
+    (plan.value.building.openings ?? []).map((o) => o.id),
   )
   const below = storeyBelow.value!
   const middle = middleOf(area.value!)
   const storeyId = view.storeyId
-  const under = plan.value.rooms.filter((r) => r.storeyId === below.id).flatMap((r) => r.areas ?? [])
+  const under = plan.value.building.rooms.filter((r) => r.storeyId === below.id).flatMap((r) => r.areas ?? [])
   const straight = under.some((a) => holds(a, middle))
   const landsAt = straight || !under[0] ? middle : middleOf(under[0])
   const size = { lengthM: 0.6, widthM: 0.6 }
   const corner = { acrossM: toCm(middle.acrossM - 0.3), downM: toCm(middle.downM - 0.3) }
   const done = await view.attempt('opening added', (draft) => {
-    draft.openings = [
-      ...(draft.openings ?? []),
+    draft.building.openings = [
+      ...(draft.building.openings ?? []),
       { id, storeyId, area: { ...corner, ...size }, toStoreyId: below.id, landsAt },
     ]
   })
@@ -175,7 +178,7 @@ const toPlace = computed(() => {
   if (!mine) return []
   return [
     ...mine.leaks.filter((l) => !l.at).map((l) => ({ kind: 'leak' as const, id: l.id, name: l.name })),
-    ...plan.value.sensors
+    ...plan.value.installation.sensors
       .filter((s) => s.roomId === mine.id && !s.at && !(s.path && s.path.length > 1))
       .map((s) => ({ kind: 'sensor' as const, id: s.id, name: s.name })),
   ]
@@ -184,7 +187,7 @@ async function placeThing(thing: Chosen) {
   const middle = middleOf(area.value!)
   const done = await view.attempt('put on the drawing', (draft) => {
     if (thing.kind === 'leak') leaksOf(draft).find((l) => l.leak.id === thing.id)!.leak.at = middle
-    else draft.sensors.find((s) => s.id === thing.id)!.at = middle
+    else draft.installation.sensors.find((s) => s.id === thing.id)!.at = middle
   })
   if (done) view.chosen = { kind: thing.kind, id: thing.id }
 }

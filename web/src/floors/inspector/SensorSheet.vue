@@ -22,8 +22,8 @@ const view = useFloorView()
 const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
-const index = computed(() => plan.value.sensors.findIndex((s) => s.id === props.id))
-const sensor = computed(() => plan.value.sensors[index.value])
+const index = computed(() => plan.value.installation.sensors.findIndex((s) => s.id === props.id))
+const sensor = computed(() => plan.value.installation.sensors[index.value])
 const spec = computed(() => plan.value.catalogue.sensors.find((s) => s.id === sensor.value?.specId))
 const specs = computed(() => plan.value.catalogue.sensors.map((s) => ({ value: s.id, label: s.name })))
 const years = computed(() => open.assessment?.sensorLives.find((l) => l.specId === spec.value?.id)?.years)
@@ -53,7 +53,7 @@ const unheard = computed(() =>
 
 const set = (what: string, change: (sensor: Sensor) => void) => {
   const at = index.value
-  return view.edit(`sensor ${props.id} ${what}`, (draft) => change(draft.sensors[at]!))
+  return view.edit(`sensor ${props.id} ${what}`, (draft) => change(draft.installation.sensors[at]!))
 }
 
 /** Each pick lengthens the rope's way by a stretch. */
@@ -67,7 +67,7 @@ const layRope = () => {
         const anew = !begun
         begun = true
         void view.attempt('rope laid', (draft) => {
-          const rope = draft.sensors[at]!
+          const rope = draft.installation.sensors[at]!
           rope.path = anew ? [place] : [...(rope.path ?? []), place]
           rope.at = rope.path[0]!
         })
@@ -83,14 +83,17 @@ const hangMain = () => {
     ask: 'Click where the main part hangs, or move by arrows and press Enter.',
     take: (place) => {
       view.picking = null
-      void view.attempt('main part hung', (draft) => void (draft.sensors[at]!.mainPartAt = place))
+      void view.attempt(
+        'main part hung',
+        (draft) => void (draft.installation.sensors[at]!.mainPartAt = place),
+      )
     },
   }
 }
 
 async function takeOff() {
   const done = await view.attempt('taken off the drawing', (draft) => {
-    Object.assign(draft.sensors[index.value]!, { at: null, path: [], mainPartAt: null })
+    Object.assign(draft.installation.sensors[index.value]!, { at: null, path: [], mainPartAt: null })
   })
   if (done) view.chosen = null
 }
@@ -129,13 +132,13 @@ async function takeOff() {
       :value="sensor.specId"
       :choices="specs"
       :apply="(id) => set('kind', (s) => void (s.specId = id))"
-      :pointer="`/sensors/${index}/specId`"
+      :pointer="`/installation/sensors/${index}/specId`"
     />
     <PointFields
       v-if="sensor.at && (sensor.path?.length ?? 0) < 2"
       :at="sensor.at"
       :apply="(key, value) => set(key, (s) => void (s.at![key] = value))"
-      :pointer="`/sensors/${index}/at`"
+      :pointer="`/installation/sensors/${index}/at`"
     />
     <AnswerField
       class="col-span-2"
@@ -152,7 +155,7 @@ async function takeOff() {
       empty-word="on the floor"
       :values="one(sensor.probeHeightM)"
       :apply="(v) => set('probe height', (s) => void (s.probeHeightM = v?.[0] ?? null))"
-      :pointer="`/sensors/${index}/probeHeightM`"
+      :pointer="`/installation/sensors/${index}/probeHeightM`"
     />
     <template #below>
       <div class="mt-2 flex flex-wrap gap-x-3">

@@ -26,7 +26,7 @@ const UNSCALED_M = 12
 
 const set = (what: string, change: (storey: Storey) => void) => {
   const at = index.value
-  return view.edit(`storey ${props.id} ${what}`, (draft) => change(draft.storeys![at]!))
+  return view.edit(`storey ${props.id} ${what}`, (draft) => change(draft.building.storeys![at]!))
 }
 
 async function addPicture(event: Event) {
@@ -40,7 +40,9 @@ async function addPicture(event: Event) {
     const picture = await shrink(file)
     const caption = `Plan of ${storey.value!.name}`
     const photograph = await api.addPhotograph(open.siteId, undefined, caption, picture, author)
-    const box = bounds(open.plan!.rooms.filter((r) => r.storeyId === props.id).flatMap((r) => r.areas ?? []))
+    const box = bounds(
+      open.plan!.building.rooms.filter((r) => r.storeyId === props.id).flatMap((r) => r.areas ?? []),
+    )
     await set('picture', (s) => {
       const { acrossM, downM } = box
       s.picture = { photographId: photograph.id, at: { acrossM, downM }, lengthM: UNSCALED_M }
@@ -75,7 +77,7 @@ async function takeScale() {
     return
   }
   const done = await view.attempt('picture scaled', (draft) => {
-    const drawn = draft.storeys![index.value]!
+    const drawn = draft.building.storeys![index.value]!
     drawn.picture = scaledPicture(drawn.picture!, from!, knownM / apartM)
   })
   if (done) {
@@ -86,7 +88,7 @@ async function takeScale() {
 }
 const move = (acrossM: number, downM: number) =>
   view.attempt('picture moved', (draft) => {
-    const { at } = draft.storeys![index.value]!.picture!
+    const { at } = draft.building.storeys![index.value]!.picture!
     at.acrossM = toCm(at.acrossM + acrossM)
     at.downM = toCm(at.downM + downM)
   })
@@ -99,10 +101,10 @@ const steps: [name: string, sign: string, acrossM: number, downM: number][] = [
 
 async function takeOut() {
   await view.attempt('storey removed', (draft) => {
-    draft.storeys = draft.storeys!.filter((s) => s.id !== props.id)
+    draft.building.storeys = draft.building.storeys!.filter((s) => s.id !== props.id)
   })
 }
-const isEmpty = computed(() => !open.plan!.rooms.some((r) => r.storeyId === props.id))
+const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId === props.id))
 </script>
 
 <template>
@@ -118,7 +120,7 @@ const isEmpty = computed(() => !open.plan!.rooms.some((r) => r.storeyId === prop
       required
       :value="storey.name"
       :apply="(name) => set('name', (s) => void (s.name = name))"
-      :pointer="`/storeys/${index}/name`"
+      :pointer="`/building/storeys/${index}/name`"
     />
     <WallMakeFields
       label="Outer walls"
@@ -168,7 +170,7 @@ const isEmpty = computed(() => !open.plan!.rooms.some((r) => r.storeyId === prop
           <button
             type="button"
             class="act-quiet text-clay"
-            @click="view.attempt('picture removed', (d) => void (d.storeys![index]!.picture = null))"
+            @click="view.attempt('picture removed', (d) => void (d.building.storeys![index]!.picture = null))"
           >
             Take it away
           </button>

@@ -12,16 +12,16 @@ import WallMakeFields from './WallMakeFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.walls ?? []).findIndex((w) => w.id === props.id))
-const wall = computed(() => open.plan!.walls?.[index.value])
+const index = computed(() => (open.plan!.building.walls ?? []).findIndex((w) => w.id === props.id))
+const wall = computed(() => open.plan!.building.walls?.[index.value])
 
 const set = (what: string, change: (wall: Wall) => void) => {
   const at = index.value
-  return view.edit(`wall ${at} ${what}`, (draft) => change(draft.walls![at]!))
+  return view.edit(`wall ${at} ${what}`, (draft) => change(draft.building.walls![at]!))
 }
 async function takeOut() {
   const done = await view.attempt('wall removed', (draft) => {
-    draft.walls = draft.walls!.filter((w) => w.id !== props.id)
+    draft.building.walls = draft.building.walls!.filter((w) => w.id !== props.id)
   })
   if (done) view.chosen = null
 }
@@ -41,13 +41,13 @@ async function takeOut() {
       required
       :values="[wall.lengthM]"
       :apply="(v) => set('length', (w) => void (w.lengthM = v![0]!))"
-      :pointer="`/walls/${index}/at`"
+      :pointer="`/building/walls/${index}/at`"
     />
     <span />
     <PointFields
       :at="wall.at"
       :apply="(key, value) => set(key, (w) => void (w.at[key] = value))"
-      :pointer="`/walls/${index}/at`"
+      :pointer="`/building/walls/${index}/at`"
     />
   </FloorSheet>
 </template>

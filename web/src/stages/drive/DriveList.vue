@@ -16,11 +16,11 @@ import { driveSupplyWords, powerWords, standingWords } from '@/ui/words'
 /** The drives of the catalogue, ranked for this valve: whether, how long, how many litres, what price, and why not. */
 const open = useOpenPlan()
 const preferences = usePreferences()
-const { main, assessed, at, edit } = useSelectedMain()
+const { main, drive, assessed, driveAt } = useSelectedMain()
 const { shown, error, choose } = useChosen(
-  () => main.value.drive?.specId ?? '',
-  (specId) => edit('drive', (draft) => chooseDrive(draft, specId)),
-  () => `${at.value}/drive/specId`,
+  () => drive.value?.specId ?? '',
+  (specId) => choosing(specId),
+  () => `${driveAt.value}/specId`,
 )
 
 const mounts: Record<DriveSpec['mount'], string> = {
@@ -30,9 +30,10 @@ const mounts: Record<DriveSpec['mount'], string> = {
   cutIn: 'Cut-in: a motorised valve cut into the pipe. Plumbing work.',
 }
 
-/** The same drive, chosen on another of its supplies. */
-const chooseOn = (specId: string, power: FittedDrive['power']) =>
-  edit('drive', (draft) => chooseDrive(draft, specId, power))
+function choosing(specId: string, power?: FittedDrive['power']): Promise<void> {
+  const { id } = main.value
+  return open.edit(`main ${id} drive`, (draft) => chooseDrive(draft, id, specId, power))
+}
 
 /** A cut-in valve turns its own ball, which its maker has matched. */
 function inHand(rank: RankedDrive, spec: DriveSpec): string {
@@ -146,7 +147,7 @@ const ranked = computed(() =>
               :key="on.power"
               type="button"
               class="border-moss text-moss hover:bg-moss-wash min-h-11 rounded-sm border px-2.5 sm:min-h-8"
-              @click="chooseOn(spec.id, on.power)"
+              @click="choosing(spec.id, on.power)"
             >
               {{ powerWords[on.power] }}:
               <span class="figures font-bold" :class="{ 'text-clay': on.verdict === 'stop' }">{{

@@ -16,8 +16,7 @@ import StepsSection from './StepsSection.vue'
 import StrokesSection from './StrokesSection.vue'
 
 const open = useOpenPlan()
-const { main, assessed, at, edit } = useSelectedMain()
-const drive = computed(() => main.value.drive)
+const { drive, assessed, driveAt, editDrive } = useSelectedMain()
 
 /** An override is offered where there is something to override. */
 const hasDriveStop = computed(
@@ -26,8 +25,8 @@ const hasDriveStop = computed(
     assessed.value?.drive.findings.some((f) => f.stage === 'drive' && f.severity === 'stop'),
 )
 const setNote = (note: string) =>
-  edit('override', (draft) => {
-    if (draft.drive) draft.drive.overrideNote = note
+  editDrive('override', (draft) => {
+    draft.overrideNote = note
   })
 </script>
 
@@ -58,7 +57,7 @@ const setNote = (note: string) =>
         how="Say why. It turns a stop about the drive into a caution that carries your note; a stop of the valve stays."
         :value="drive.overrideNote ?? ''"
         :apply="setNote"
-        :pointer="`${at}/drive/overrideNote`"
+        :pointer="`${driveAt}/overrideNote`"
       />
     </SheetSection>
 

@@ -22,19 +22,19 @@ type Mounting = NonNullable<FittedDrive['mounting']>
 const open = useOpenPlan()
 const preferences = usePreferences()
 const plan = computed(() => open.plan!)
-const { main, assessed, at, edit } = useSelectedMain()
+const { drive, assessed, driveAt, editDrive } = useSelectedMain()
 /** Where a drag is now, ahead of the plan: the drawing follows the pointer, the plan follows when it is assessed. */
 const dragged = shallowRef<Partial<Mounting> | null>(null)
 const mounting = computed<Mounting>(() => ({
-  ...(main.value.drive?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' }),
+  ...(drive.value?.mounting ?? { strapsOnOneSide: false, strappedPipe: 'unknown' }),
   ...dragged.value,
 }))
-const spec = computed(() => plan.value.catalogue.drives.find((d) => d.id === main.value.drive?.specId))
+const spec = computed(() => plan.value.catalogue.drives.find((d) => d.id === drive.value?.specId))
 const hasStraps = computed(() => spec.value?.mount === 'strap' || spec.value?.mount === 'stem')
 
 const set = (label: string, changed: Partial<Mounting>) =>
-  edit(`mounting ${label}`, (draft) => {
-    if (draft.drive) draft.drive.mounting = { ...mounting.value, ...changed }
+  editDrive(`mounting ${label}`, (draft) => {
+    draft.mounting = { ...mounting.value, ...changed }
   })
 
 const SECONDS_A_DAY = 86_400
@@ -106,7 +106,7 @@ function drag(changed: Partial<Mounting>) {
         how="From the motor's axis to its grip."
         :values="one(mounting.gripRadiusM)"
         :apply="setMeasure('gripRadiusM')"
-        :pointer="`${at}/drive/mounting/gripRadiusM`"
+        :pointer="`${driveAt}/mounting/gripRadiusM`"
       />
       <MeasureField
         label="Off along the open handle"
@@ -114,7 +114,7 @@ function drag(changed: Partial<Mounting>) {
         how="Motor's axis from the stem's."
         :values="one(mounting.alongOpenM)"
         :apply="setMeasure('alongOpenM')"
-        :pointer="`${at}/drive/mounting/alongOpenM`"
+        :pointer="`${driveAt}/mounting/alongOpenM`"
       />
       <MeasureField
         label="Off along the closed handle"
@@ -122,7 +122,7 @@ function drag(changed: Partial<Mounting>) {
         how="The same, square to it."
         :values="one(mounting.alongClosedM)"
         :apply="setMeasure('alongClosedM')"
-        :pointer="`${at}/drive/mounting/alongClosedM`"
+        :pointer="`${driveAt}/mounting/alongClosedM`"
       />
     </div>
     <figure v-if="axis && axisResult" class="bg-sheet mt-3 max-w-md rounded-sm p-3">
@@ -151,7 +151,7 @@ function drag(changed: Partial<Mounting>) {
           how="From the stem, along the pipe."
           :values="one(mounting.firstStrapM)"
           :apply="setMeasure('firstStrapM')"
-          :pointer="`${at}/drive/mounting/firstStrapM`"
+          :pointer="`${driveAt}/mounting/firstStrapM`"
         />
         <MeasureField
           label="Second strap"
@@ -159,7 +159,7 @@ function drag(changed: Partial<Mounting>) {
           how="From the stem, along the pipe."
           :values="one(mounting.secondStrapM)"
           :apply="setMeasure('secondStrapM')"
-          :pointer="`${at}/drive/mounting/secondStrapM`"
+          :pointer="`${driveAt}/mounting/secondStrapM`"
         />
         <ChoiceField
           label="Strapped pipe"
@@ -167,7 +167,7 @@ function drag(changed: Partial<Mounting>) {
           :value="mounting.strappedPipe"
           :choices="pipeMaterials"
           :apply="(strappedPipe) => set('pipe', { strappedPipe })"
-          :pointer="`${at}/drive/mounting/strappedPipe`"
+          :pointer="`${driveAt}/mounting/strappedPipe`"
         />
         <SwitchField
           class="sm:col-span-3"

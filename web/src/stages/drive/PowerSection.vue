@@ -13,8 +13,8 @@ import type { Choice } from '@/ui/words'
 
 /** What feeds the drive, how long it lasts, and what happens when the mains fails. */
 const preferences = usePreferences()
-const { main, assessed, at, edit } = useSelectedMain()
-const drive = computed(() => main.value.drive!)
+const { drive: fitted, assessed, driveAt, editDrive } = useSelectedMain()
+const drive = computed(() => fitted.value!)
 const power = computed(() => assessed.value?.drive.power)
 
 const powers: Choice<FittedDrive['power']>[] = [
@@ -30,10 +30,7 @@ const policies: Choice<NonNullable<FittedDrive['onMainsFailure']>>[] = [
   { value: 'closeThenReopen', label: 'Closes, and opens again when power returns' },
 ]
 
-const set = (what: string, change: (drive: FittedDrive) => void) =>
-  edit(`drive ${what}`, (draft) => {
-    if (draft.drive) change(draft.drive)
-  })
+const set = editDrive
 
 const results = computed(() => {
   const { lifeYears, lifeStrokes, backupHours, closesWithoutMains } = power.value ?? {}
@@ -65,7 +62,7 @@ const results = computed(() => {
         :value="drive.power"
         :choices="powers"
         :apply="(value) => set('power', (d) => void (d.power = value))"
-        :pointer="`${at}/drive/power`"
+        :pointer="`${driveAt}/power`"
       />
       <ChoiceField
         v-if="drive.power !== 'batteries'"
@@ -74,7 +71,7 @@ const results = computed(() => {
         :value="drive.onMainsFailure ?? 'unknown'"
         :choices="policies"
         :apply="(value) => set('mains failure', (d) => void (d.onMainsFailure = value))"
-        :pointer="`${at}/drive/onMainsFailure`"
+        :pointer="`${driveAt}/onMainsFailure`"
       />
       <MeasureField
         v-if="drive.power === 'batteries' || drive.power === 'mainsWithBattery'"
@@ -83,7 +80,7 @@ const results = computed(() => {
         how="Tests and exercise: monthly both ways is 24."
         :values="one(drive.strokesPerYear)"
         :apply="(v) => set('strokes a year', (d) => void (d.strokesPerYear = v?.[0] ?? null))"
-        :pointer="`${at}/drive/strokesPerYear`"
+        :pointer="`${driveAt}/strokesPerYear`"
       />
       <MeasureField
         v-if="drive.power === 'mainsWithBattery'"
@@ -93,7 +90,7 @@ const results = computed(() => {
         empty-word="its own battery"
         :values="one(drive.backupMah)"
         :apply="(v) => set('backup', (d) => void (d.backupMah = v?.[0] ?? null))"
-        :pointer="`${at}/drive/backupMah`"
+        :pointer="`${driveAt}/backupMah`"
       />
     </div>
     <dl v-if="results.length" class="mt-4 flex flex-wrap gap-x-8 gap-y-2">

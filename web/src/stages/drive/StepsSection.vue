@@ -6,16 +6,15 @@ import SheetSection from '@/ui/SheetSection.vue'
 import { tradeWords } from '@/ui/words'
 
 /** The order of mounting this drive, ticked off as it goes, each caution at the step where it bites. */
-const { main, assessed, edit } = useSelectedMain()
-const done = computed(() => main.value.drive?.stepsDone ?? [])
+const { drive, assessed, editDrive } = useSelectedMain()
+const done = computed(() => drive.value?.stepsDone ?? [])
 const steps = computed(() => assessed.value?.steps ?? [])
 const left = computed(() => steps.value.filter((s) => !done.value.includes(s.id)).length)
 
 const toggle = (id: string) =>
-  edit(`step ${id}`, (draft) => {
-    if (!draft.drive) return
-    const was = draft.drive.stepsDone ?? []
-    draft.drive.stepsDone = was.includes(id) ? was.filter((s) => s !== id) : [...was, id]
+  editDrive(`step ${id}`, (draft) => {
+    const was = draft.stepsDone ?? []
+    draft.stepsDone = was.includes(id) ? was.filter((s) => s !== id) : [...was, id]
   })
 </script>
 

@@ -9,8 +9,8 @@ import SheetSection from '@/ui/SheetSection.vue'
 import type { Choice } from '@/ui/words'
 
 /** Strokes that somebody watched: on the bench, loose, tight. The last stage's replace the catalogue's figure. */
-const { main, at, edit } = useSelectedMain()
-const strokes = computed(() => main.value.drive?.strokes ?? [])
+const { drive, driveAt, editDrive } = useSelectedMain()
+const strokes = computed(() => drive.value?.strokes ?? [])
 
 const stages: Choice<SeenStroke['stage']>[] = [
   { value: 'bench', label: 'On the bench' },
@@ -23,19 +23,18 @@ const ways: Choice<SeenStroke['direction']>[] = [
 ]
 
 const set = (index: number, what: string, change: (stroke: SeenStroke) => void) =>
-  edit(`stroke ${index} ${what}`, (draft) => change(draft.drive!.strokes![index]!))
+  editDrive(`stroke ${index} ${what}`, (draft) => change(draft.strokes![index]!))
 
 /** The next stroke is of the stage of the last, the other way round. */
 const add = () =>
-  edit('stroke added', (draft) => {
-    const last = draft.drive!.strokes?.at(-1)
-    draft.drive!.strokes = [
-      ...(draft.drive!.strokes ?? []),
+  editDrive('stroke added', (draft) => {
+    const last = draft.strokes?.at(-1)
+    draft.strokes = [
+      ...(draft.strokes ?? []),
       { stage: last?.stage ?? 'bench', direction: last?.direction === 'closing' ? 'opening' : 'closing' },
     ]
   })
-const remove = (index: number) =>
-  edit('stroke removed', (draft) => void draft.drive!.strokes!.splice(index, 1))
+const remove = (index: number) => editDrive('stroke removed', (draft) => void draft.strokes!.splice(index, 1))
 </script>
 
 <template>
@@ -54,28 +53,28 @@ const remove = (index: number) =>
           :value="stroke.stage"
           :choices="stages"
           :apply="(value) => set(i, 'stage', (s) => void (s.stage = value))"
-          :pointer="`${at}/drive/strokes/${i}/stage`"
+          :pointer="`${driveAt}/strokes/${i}/stage`"
         />
         <ChoiceField
           label="Way"
           :value="stroke.direction"
           :choices="ways"
           :apply="(value) => set(i, 'way', (s) => void (s.direction = value))"
-          :pointer="`${at}/drive/strokes/${i}/direction`"
+          :pointer="`${driveAt}/strokes/${i}/direction`"
         />
         <MeasureField
           label="Took"
           kind="duration"
           :values="one(stroke.durationS)"
           :apply="(v) => set(i, 'time', (s) => void (s.durationS = v?.[0] ?? null))"
-          :pointer="`${at}/drive/strokes/${i}/durationS`"
+          :pointer="`${driveAt}/strokes/${i}/durationS`"
         />
         <MeasureField
           label="Stopped at"
           kind="angle"
           :values="one(stroke.endAngleDeg)"
           :apply="(v) => set(i, 'angle', (s) => void (s.endAngleDeg = v?.[0] ?? null))"
-          :pointer="`${at}/drive/strokes/${i}/endAngleDeg`"
+          :pointer="`${driveAt}/strokes/${i}/endAngleDeg`"
         />
         <button type="button" class="act-quiet text-clay self-end" @click="remove(i)">
           Take out<span class="sr-only"> stroke {{ i + 1 }}</span>

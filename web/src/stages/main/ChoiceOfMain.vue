@@ -5,8 +5,8 @@ import { useOpenPlan } from '@/plan/openPlan'
 /** Where mains stand in line: which is the best place for a drive, and why. */
 const open = useOpenPlan()
 const ranked = computed(() =>
-  (open.assessment?.mains ?? [])
-    .map((assessed, i) => ({ ...assessed, name: open.plan!.mains[i]!.name }))
+  (open.assessment?.stopValves ?? [])
+    .map((assessed, i) => ({ ...assessed, name: open.plan!.building.stopValves[i]!.name }))
     .filter((m) => m.rank != null)
     .sort((a, b) => a.rank! - b.rank!),
 )
@@ -16,7 +16,7 @@ const ranked = computed(() =>
   <section class="bg-sheet rounded-sm p-4" aria-label="Which stop valve gets the drive">
     <h2 class="mb-2 font-bold">Which stop valve gets the drive</h2>
     <ol class="space-y-2">
-      <li v-for="main in ranked" :key="main.mainId" class="grid grid-cols-[1.5rem_1fr] gap-x-2">
+      <li v-for="main in ranked" :key="main.stopValveId" class="grid grid-cols-[1.5rem_1fr] gap-x-2">
         <span class="figures text-lg leading-tight font-bold">{{ main.rank }}</span>
         <div>
           <span class="font-semibold">{{ main.name }}</span>

@@ -21,7 +21,7 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const route = useRoute()
 const router = useRouter()
-const { index, main, assessed } = useSelectedMain()
+const { index, main, drive, assessed } = useSelectedMain()
 
 const cards = computed(() => cardsOf(main.value))
 const at = computed(() =>
@@ -33,18 +33,18 @@ const at = computed(() =>
 const card = computed(() => cards.value[at.value]!)
 const go = (to: number) => router.replace({ query: { ...route.query, card: cards.value[to]!.id } })
 
-const spec = computed(() => open.plan!.catalogue.drives.find((d) => d.id === main.value.drive?.specId))
+const spec = computed(() => open.plan!.catalogue.drives.find((d) => d.id === drive.value?.specId))
 
 /** Where one main can be added: one more beside it, or one in line behind a pipe. */
 async function addMain() {
   const id = freshId(
     'main',
-    open.plan!.mains.map((m) => m.id),
+    open.plan!.building.stopValves.map((m) => m.id),
   )
   await open.edit('main added', (draft) => {
-    draft.mains.push({
+    draft.building.stopValves.push({
       id,
-      name: `Stop valve ${draft.mains.length + 1}`,
+      name: `Stop valve ${draft.building.stopValves.length + 1}`,
       kind: 'unknown',
       stiffness: 'unknown',
       closesFully: 'unknown',
@@ -60,15 +60,16 @@ const uses = computed(() => {
   const { plan } = open
   const id = main.value.id
   return (
-    plan!.pipes.filter((p) => p.mainId === id).length +
-    [plan!.supply.tank, plan!.supply.pump].filter((t) => t?.afterMainId === id).length +
-    plan!.rules.filter((r) => r.mainIds?.includes(id)).length
+    plan!.building.pipes.filter((p) => p.stopValveId === id).length +
+    [plan!.building.supply.tank, plan!.building.supply.pump].filter((t) => t?.afterStopValveId === id)
+      .length +
+    plan!.installation.rules.filter((r) => r.stopValveIds?.includes(id)).length
   )
 })
 
 async function removeMain() {
   const where = index.value
-  await open.edit('main removed', (draft) => void draft.mains.splice(where, 1))
+  await open.edit('main removed', (draft) => void draft.building.stopValves.splice(where, 1))
   await router.replace({ query: {} })
 }
 </script>
@@ -105,7 +106,7 @@ async function removeMain() {
       <span class="flex flex-wrap gap-1">
         <button type="button" class="act-quiet" @click="addMain">Add another stop valve</button>
         <button
-          v-if="open.plan!.mains.length > 1"
+          v-if="open.plan!.building.stopValves.length > 1"
           type="button"
           class="act-quiet text-clay"
           :disabled="uses > 0"

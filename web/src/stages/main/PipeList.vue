@@ -22,7 +22,7 @@ const added = ref('')
 const tree = computed(() => {
   const rows: { pipe: Pipe; index: number; depth: number }[] = []
   const visit = (parent: string | null, depth: number) =>
-    plan.value.pipes.forEach((pipe, index) => {
+    plan.value.building.pipes.forEach((pipe, index) => {
       if ((pipe.parentId ?? null) !== parent) return
       rows.push({ pipe, index, depth })
       visit(pipe.id, depth + 1)
@@ -40,11 +40,11 @@ const summary = (pipe: Pipe) =>
 
 /** A start is a pipe, a main, or the supply; one word for all three, so that it is one choice. */
 const startOf = (pipe: Pipe) =>
-  pipe.mainId ? `main:${pipe.mainId}` : pipe.parentId ? `pipe:${pipe.parentId}` : ''
+  pipe.stopValveId ? `main:${pipe.stopValveId}` : pipe.parentId ? `pipe:${pipe.parentId}` : ''
 
 function putStart(pipe: Pipe, start: string) {
   const [kind, id] = start.split(':')
-  pipe.mainId = kind === 'main' ? id! : null
+  pipe.stopValveId = kind === 'main' ? id! : null
   pipe.parentId = kind === 'pipe' ? id! : null
 }
 
@@ -53,11 +53,11 @@ const parents = (pipe: Pipe) => {
   const below = new Set([pipe.id])
   for (const row of tree.value) if (row.pipe.parentId && below.has(row.pipe.parentId)) below.add(row.pipe.id)
   return [
-    ...plan.value.mains.map((m) => ({
+    ...plan.value.building.stopValves.map((m) => ({
       value: `main:${m.id}`,
-      label: plan.value.mains.length > 1 ? m.name : 'the stop valve',
+      label: plan.value.building.stopValves.length > 1 ? m.name : 'the stop valve',
     })),
-    ...plan.value.pipes
+    ...plan.value.building.pipes
       .filter((p) => !below.has(p.id))
       .map((p) => ({ value: `pipe:${p.id}`, label: p.name })),
     { value: '', label: 'the supply, before every stop valve' },
@@ -65,40 +65,41 @@ const parents = (pipe: Pipe) => {
 }
 
 const set = (index: number, what: string, change: (pipe: Pipe) => void) =>
-  open.edit(`pipe ${index} ${what}`, (draft) => change(draft.pipes[index]!))
+  open.edit(`pipe ${index} ${what}`, (draft) => change(draft.building.pipes[index]!))
 
 type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS' | 'stopValveK'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
   set(index, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
 
 async function add() {
-  const last = plan.value.pipes.at(-1)
+  const last = plan.value.building.pipes.at(-1)
   const id = freshId(
     'pipe',
-    plan.value.pipes.map((p) => p.id),
+    plan.value.building.pipes.map((p) => p.id),
   )
   // Known before the row is drawn, so that it is drawn unfolded.
   added.value = id
   await open.edit('pipe added', (draft) => {
-    draft.pipes.push({
+    draft.building.pipes.push({
       id,
-      name: `Pipe ${draft.pipes.length + 1}`,
+      name: `Pipe ${draft.building.pipes.length + 1}`,
       material: 'unknown',
-      ...(last ? { parentId: last.id } : { mainId: draft.mains[0]!.id }),
+      ...(last ? { parentId: last.id } : { stopValveId: draft.building.stopValves[0]!.id }),
     })
   })
 }
 
 const uses = (plan: Plan, id: string) =>
-  plan.pipes.filter((p) => p.parentId === id).length +
-  plan.mains.filter((m) => m.fedByPipeId === id).length +
-  plan.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
+  plan.building.pipes.filter((p) => p.parentId === id).length +
+  plan.building.stopValves.filter((m) => m.fedByPipeId === id).length +
+  plan.building.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
 
-const remove = (index: number) => open.edit('pipe removed', (draft) => void draft.pipes.splice(index, 1))
+const remove = (index: number) =>
+  open.edit('pipe removed', (draft) => void draft.building.pipes.splice(index, 1))
 </script>
 
 <template>
-  <p v-if="plan.pipes.length === 0" class="text-faded mb-3">
+  <p v-if="plan.building.pipes.length === 0" class="text-faded mb-3">
     No pipe yet. Begin with the run that leaves the stop valve; leak points are hung on pipes.
   </p>
   <ul class="divide-rule bg-sheet mb-3 divide-y rounded-sm">
@@ -123,28 +124,28 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           :value="pipe.name"
           required
           :apply="(name) => set(index, 'name', (p) => void (p.name = name))"
-          :pointer="`/pipes/${index}/name`"
+          :pointer="`/building/pipes/${index}/name`"
         />
         <ChoiceField
           label="Starts at"
           :value="startOf(pipe)"
           :choices="parents(pipe)"
           :apply="(start) => set(index, 'start', (p) => putStart(p, start))"
-          :pointer="`/pipes/${index}/parentId`"
+          :pointer="`/building/pipes/${index}/parentId`"
         />
         <ChoiceField
           label="Material"
           :value="pipe.material"
           :choices="pipeMaterials"
           :apply="(material) => set(index, 'material', (p) => void (p.material = material))"
-          :pointer="`/pipes/${index}/material`"
+          :pointer="`/building/pipes/${index}/material`"
         />
         <AnswerField
           label="Carries"
           :value="pipe.water ?? 'unknown'"
           :choices="pipeWaters"
           :apply="(water) => set(index, 'water', (p) => void (p.water = water))"
-          :pointer="`/pipes/${index}/water`"
+          :pointer="`/building/pipes/${index}/water`"
         />
         <MeasureField
           label="Bore"
@@ -152,7 +153,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           how="Inside; or outside by wall as printed on it: 22 x 3."
           :values="one(pipe.boreM)"
           :apply="setMeasure(index, 'boreM')"
-          :pointer="`/pipes/${index}/boreM`"
+          :pointer="`/building/pipes/${index}/boreM`"
         />
         <MeasureField
           label="Length"
@@ -160,7 +161,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           how="Along the pipe, with a tape or paces."
           :values="one(pipe.lengthM)"
           :apply="setMeasure(index, 'lengthM')"
-          :pointer="`/pipes/${index}/lengthM`"
+          :pointer="`/building/pipes/${index}/lengthM`"
         />
         <MeasureField
           label="Height of its far end"
@@ -168,7 +169,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           how="Above the stop valve; below is negative."
           :values="one(pipe.endHeightM)"
           :apply="setMeasure(index, 'endHeightM')"
-          :pointer="`/pipes/${index}/endHeightM`"
+          :pointer="`/building/pipes/${index}/endHeightM`"
         />
         <MeasureField
           label="Flow limiter"
@@ -177,7 +178,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           empty-word="none"
           :values="one(pipe.limiterM3PerS)"
           :apply="setMeasure(index, 'limiterM3PerS')"
-          :pointer="`/pipes/${index}/limiterM3PerS`"
+          :pointer="`/building/pipes/${index}/limiterM3PerS`"
         />
         <MeasureField
           label="Stop valve at its start, loss K"
@@ -186,7 +187,7 @@ const remove = (index: number) => open.edit('pipe removed', (draft) => void draf
           empty-word="none"
           :values="one(pipe.stopValveK)"
           :apply="setMeasure(index, 'stopValveK')"
-          :pointer="`/pipes/${index}/stopValveK`"
+          :pointer="`/building/pipes/${index}/stopValveK`"
         />
         <div class="sm:col-span-2">
           <button

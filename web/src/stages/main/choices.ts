@@ -1,7 +1,7 @@
-import type { MainValve, Pipe } from '@/api/types'
+import type { StopValve, Pipe } from '@/api/types'
 import type { Choice } from '@/ui/words'
 
-type Answer = MainValve['closesFully']
+type Answer = StopValve['closesFully']
 
 export const answers: Choice<Answer>[] = [
   { value: 'yes', label: 'Yes' },
@@ -9,7 +9,7 @@ export const answers: Choice<Answer>[] = [
   { value: 'unknown', label: 'Not known' },
 ]
 
-export const valveKinds: Choice<MainValve['kind']>[] = [
+export const valveKinds: Choice<StopValve['kind']>[] = [
   { value: 'unknown', label: 'Not looked at yet' },
   { value: 'leverBall', label: 'Ball with a lever', hint: 'quarter turn' },
   { value: 'teeBall', label: 'Ball with a tee handle', hint: 'quarter turn' },
@@ -18,7 +18,7 @@ export const valveKinds: Choice<MainValve['kind']>[] = [
   { value: 'screwDown', label: 'Screw-down stop tap', hint: 'several turns: cannot be driven' },
 ]
 
-export const nominalSizes: Choice<NonNullable<MainValve['size']> | null>[] = [
+export const nominalSizes: Choice<NonNullable<StopValve['size']> | null>[] = [
   { value: null, label: 'Not known' },
   { value: 'dn15', label: 'DN 15 · 1/2 in' },
   { value: 'dn20', label: 'DN 20 · 3/4 in' },
@@ -28,7 +28,7 @@ export const nominalSizes: Choice<NonNullable<MainValve['size']> | null>[] = [
   { value: 'dn50', label: 'DN 50 · 2 in' },
 ]
 
-export const stiffnesses: Choice<MainValve['stiffness']>[] = [
+export const stiffnesses: Choice<StopValve['stiffness']>[] = [
   { value: 'unknown', label: 'Not tried yet' },
   { value: 'free', label: 'Free', hint: 'one finger' },
   { value: 'stiff', label: 'Stiff', hint: 'a whole hand' },
@@ -36,7 +36,7 @@ export const stiffnesses: Choice<MainValve['stiffness']>[] = [
   { value: 'seized', label: 'Seized', hint: 'do not force it' },
 ]
 
-export const upstreamStops: Choice<MainValve['upstreamStop']>[] = [
+export const upstreamStops: Choice<StopValve['upstreamStop']>[] = [
   { value: 'unknown', label: 'Not looked for yet' },
   { value: 'works', label: 'There is one, and it closes' },
   { value: 'doesNotClose', label: 'There is one, it does not close' },
@@ -51,27 +51,27 @@ export const pipeMaterials: Choice<Pipe['material']>[] = [
   { value: 'crossLinkedPolyethylene', label: 'PEX', hint: 'cross-linked polyethylene' },
 ]
 
-export const stemShapes: Choice<NonNullable<MainValve['stem']>['shape'] & string>[] = [
+export const stemShapes: Choice<NonNullable<StopValve['stem']>['shape'] & string>[] = [
   { value: 'unknown', label: 'Not seen yet' },
   { value: 'twoFlats', label: 'Two flats' },
   { value: 'square', label: 'Square' },
   { value: 'round', label: 'Round', hint: 'nothing for a coupler to grip' },
 ]
 
-export const handleDirections: Choice<NonNullable<MainValve['handle']>['pointsWhenOpen'] & string>[] = [
+export const handleDirections: Choice<NonNullable<StopValve['handle']>['pointsWhenOpen'] & string>[] = [
   { value: 'unknown', label: 'Not looked at yet' },
   { value: 'alongThePipe', label: 'Along the pipe' },
   { value: 'acrossThePipe', label: 'Across the pipe' },
 ]
 
-export const sidesOfMeter: Choice<NonNullable<MainValve['sideOfMeter']>>[] = [
+export const sidesOfMeter: Choice<NonNullable<StopValve['sideOfMeter']>>[] = [
   { value: 'unknown', label: 'Not known' },
   { value: 'house', label: "The house's side" },
   { value: 'street', label: "The street's side" },
   { value: 'noMeter', label: 'There is no meter' },
 ]
 
-export const placeKinds: Choice<NonNullable<MainValve['place']>['kind'] & string>[] = [
+export const placeKinds: Choice<NonNullable<StopValve['place']>['kind'] & string>[] = [
   { value: 'unknown', label: 'Not said' },
   { value: 'indoors', label: 'Indoors, dry' },
   { value: 'damp', label: 'Damp' },
@@ -79,14 +79,14 @@ export const placeKinds: Choice<NonNullable<MainValve['place']>['kind'] & string
   { value: 'groundBox', label: 'In a ground box' },
 ]
 
-export const heaterKinds: Choice<NonNullable<MainValve['heater']>['kind'] & string>[] = [
+export const heaterKinds: Choice<NonNullable<StopValve['heater']>['kind'] & string>[] = [
   { value: 'unknown', label: 'Not known' },
   { value: 'cylinder', label: 'Cylinder' },
   { value: 'tankless', label: 'Tankless heater' },
   { value: 'boiler', label: 'Boiler' },
 ]
 
-type Obstacle = NonNullable<MainValve['obstacles']>[number]
+type Obstacle = NonNullable<StopValve['obstacles']>[number]
 
 export const obstacleKinds: Choice<Obstacle['kind']>[] = [
   { value: 'wall', label: 'Wall' },

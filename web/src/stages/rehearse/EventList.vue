@@ -14,9 +14,9 @@ const rows = computed(() =>
     ...event,
     who:
       event.kind === 'told' || event.kind === 'closingOrdered'
-        ? props.plan.rules.find((r) => r.id === event.ruleId)?.name
+        ? props.plan.installation.rules.find((r) => r.id === event.ruleId)?.name
         : event.kind === 'sensorWet' || event.kind === 'hubKnows'
-          ? props.plan.sensors.find((s) => s.id === event.sensorId)?.name
+          ? props.plan.installation.sensors.find((s) => s.id === event.sensorId)?.name
           : undefined,
   })),
 )

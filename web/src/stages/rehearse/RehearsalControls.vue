@@ -21,15 +21,17 @@ const decided = computed(
     props.rehearsed.events.find((e) => e.kind === 'closingOrdered') ??
     props.rehearsed.events.find((e) => e.kind === 'told'),
 )
-const ruleIndex = computed(() => props.plan.rules.findIndex((r) => r.id === decided.value?.ruleId))
-const rule = computed(() => props.plan.rules[ruleIndex.value])
+const ruleIndex = computed(() =>
+  props.plan.installation.rules.findIndex((r) => r.id === decided.value?.ruleId),
+)
+const rule = computed(() => props.plan.installation.rules[ruleIndex.value])
 
 const room = computed(() => leaksOf(props.plan).find((l) => l.leak.id === props.rehearsed.leakId)?.room)
 const sensorIndex = computed(() => {
-  const heard = props.plan.sensors.findIndex((s) => s.id === decided.value?.sensorId)
-  return heard >= 0 ? heard : props.plan.sensors.findIndex((s) => s.roomId === room.value?.id)
+  const heard = props.plan.installation.sensors.findIndex((s) => s.id === decided.value?.sensorId)
+  return heard >= 0 ? heard : props.plan.installation.sensors.findIndex((s) => s.roomId === room.value?.id)
 })
-const sensor = computed(() => props.plan.sensors[sensorIndex.value])
+const sensor = computed(() => props.plan.installation.sensors[sensorIndex.value])
 const drawn = computed(() => {
   const leak = leaksOf(props.plan).find((l) => l.leak.id === props.rehearsed.leakId)?.leak
   return !!sensor.value && !!leak && isDrawn(sensor.value, leak)
@@ -49,25 +51,29 @@ const drives = computed<Choice<string>[]>(() =>
 type By = 'typed' | 'slid'
 
 const setDelay = (seconds: number, by: By) =>
-  open.edit(`delay ${by}`, (draft) => void (draft.rules[ruleIndex.value]!.delayS = seconds))
+  open.edit(`delay ${by}`, (draft) => void (draft.installation.rules[ruleIndex.value]!.delayS = seconds))
 
 const setDistance = (distanceM: number | null, by: By) =>
   open.edit(`way ${by}`, (draft) => {
-    const target = draft.sensors[sensorIndex.value]!
+    const target = draft.installation.sensors[sensorIndex.value]!
     const entry = target.distances.find((d) => d.leakId === props.rehearsed.leakId)
     if (entry) entry.distanceM = distanceM
     else target.distances.push({ leakId: props.rehearsed.leakId, distanceM })
   })
 
-/** The main that closes for this leak. */
-const mainIndex = computed(() => {
+/** The stop valve that closes for this leak, and the drive on it. */
+const main = computed(() => {
   const outcome = open.assessment?.leaks.find((l) => l.leakId === props.rehearsed.leakId)
-  return props.plan.mains.findIndex((m) => m.id === outcome?.mainId)
+  return props.plan.building.stopValves.find((m) => m.id === outcome?.stopValveId)
 })
-const main = computed(() => props.plan.mains[mainIndex.value])
+const driveIndex = computed(() =>
+  props.plan.installation.drives.findIndex((d) => d.stopValveId === main.value?.id),
+)
 
-const setDrive = (specId: string) =>
-  open.edit('rehearse drive', (draft) => chooseDrive(draft.mains[mainIndex.value]!, specId))
+function setDrive(specId: string): Promise<void> {
+  const { id } = main.value!
+  return open.edit('rehearse drive', (draft) => chooseDrive(draft, id, specId))
+}
 </script>
 
 <template>
@@ -81,7 +87,7 @@ const setDrive = (specId: string) =>
         required
         :values="[rule.delayS]"
         :apply="(v) => setDelay(v![0]!, 'typed')"
-        :pointer="`/rules/${ruleIndex}/delayS`"
+        :pointer="`/installation/rules/${ruleIndex}/delayS`"
       />
       <SliderLine
         label="Delay"
@@ -98,10 +104,10 @@ const setDrive = (specId: string) =>
       v-if="main"
       label="Drive"
       :how="`On ${main.name}. A timed stroke stays with the drive it was timed on.`"
-      :value="main.drive?.specId ?? ''"
+      :value="plan.installation.drives[driveIndex]?.specId ?? ''"
       :choices="drives"
       :apply="setDrive"
-      :pointer="`/mains/${mainIndex}/drive/specId`"
+      :pointer="`/installation/drives/${driveIndex}/specId`"
     />
     <p v-else class="text-faded text-[13.5px]">No stop valve with a drive stands before this leak.</p>
     <p v-if="sensor && drawn" class="text-[13.5px]">

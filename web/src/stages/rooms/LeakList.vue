@@ -25,13 +25,13 @@ const preferences = usePreferences()
 const plan = computed(() => open.plan!)
 const name = ref('')
 const pipes = computed<Choice<string | null>[]>(() => [
-  ...plan.value.pipes.map((p) => ({ value: p.id, label: p.name })),
+  ...plan.value.building.pipes.map((p) => ({ value: p.id, label: p.name })),
   { value: null, label: 'No pipe: waste, rain or a tank', hint: 'no stop valve stops it' },
 ])
 
 const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
   open.edit(`leak ${props.roomIndex} ${index} ${what}`, (draft) =>
-    change(draft.rooms[props.roomIndex]!.leaks[index]!),
+    change(draft.building.rooms[props.roomIndex]!.leaks[index]!),
   )
 
 type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM' | 'holdsM3'
@@ -57,7 +57,7 @@ const setPipe = (index: number, pipeId: string | null) =>
 /** Hot and cold are two pipes: where nobody has said which it is, the proposal follows the side. */
 const setSide = (index: number, side: LeakPoint['side']) =>
   open.edit(`leak ${props.roomIndex} ${index} side`, (draft) => {
-    const room = draft.rooms[props.roomIndex]!
+    const room = draft.building.rooms[props.roomIndex]!
     const leak = room.leaks[index]!
     leak.side = side
     if (leak.pipeIsProposed) Object.assign(leak, feedOf(draft, room, side))
@@ -72,13 +72,13 @@ function flowText(leak: LeakPoint): string {
 
 async function add() {
   const wanted = name.value.trim()
-  if (!wanted || plan.value.pipes.length === 0) return
+  if (!wanted || plan.value.building.pipes.length === 0) return
   const id = freshId(
     wanted,
     leaksOf(plan.value).map((l) => l.leak.id),
   )
   await open.edit('leak point added', (draft) => {
-    const room = draft.rooms[props.roomIndex]!
+    const room = draft.building.rooms[props.roomIndex]!
     room.noLeakPoints = false
     room.leaks.push({
       id,
@@ -94,8 +94,8 @@ async function add() {
 
 function remove(index: number) {
   return open.edit('leak point removed', (draft) => {
-    const [leak] = draft.rooms[props.roomIndex]!.leaks.splice(index, 1)
-    for (const sensor of draft.sensors)
+    const [leak] = draft.building.rooms[props.roomIndex]!.leaks.splice(index, 1)
+    for (const sensor of draft.installation.sensors)
       sensor.distances = sensor.distances.filter((d) => d.leakId !== leak!.id)
   })
 }
@@ -110,7 +110,11 @@ function remove(index: number) {
       label="Looked: no water can get out here"
       :value="room.noLeakPoints ?? false"
       :apply="
-        (on) => open.edit('no leak point here', (draft) => void (draft.rooms[roomIndex]!.noLeakPoints = on))
+        (on) =>
+          open.edit(
+            'no leak point here',
+            (draft) => void (draft.building.rooms[roomIndex]!.noLeakPoints = on),
+          )
       "
     />
     <ul class="space-y-4">
@@ -134,14 +138,14 @@ function remove(index: number) {
             :value="leak.name"
             required
             :apply="(text) => set(index, 'name', (l) => void (l.name = text))"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/name`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/name`"
           />
           <ChoiceField
             label="Kind"
             :value="leak.kind"
             :choices="leakKinds"
             :apply="(kind) => setKind(index, kind)"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/kind`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/kind`"
           />
           <MeasureField
             v-if="isFixedFlow(leak.kind)"
@@ -150,7 +154,7 @@ function remove(index: number) {
             how="Into a jug against the watch: 10 L in 50 s."
             :values="one(leak.flowM3PerS)"
             :apply="setMeasure(index, 'flowM3PerS')"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/flowM3PerS`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/flowM3PerS`"
           />
           <MeasureField
             v-else
@@ -159,7 +163,7 @@ function remove(index: number) {
             how="Inner bore of the hose or pipe for a full break."
             :values="one(leak.holeM)"
             :apply="setMeasure(index, 'holeM')"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/holeM`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/holeM`"
           />
           <MeasureField
             label="Height above the floor"
@@ -167,14 +171,14 @@ function remove(index: number) {
             how="Tape from the floor to where it would leak."
             :values="one(leak.heightAboveFloorM)"
             :apply="setMeasure(index, 'heightAboveFloorM')"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/heightAboveFloorM`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/heightAboveFloorM`"
           />
           <ChoiceField
             :label="leak.pipeIsProposed ? 'Fed by (proposed: is it?)' : 'Fed by'"
             :value="leak.pipeId ?? null"
             :choices="pipes"
             :apply="(pipeId) => setPipe(index, pipeId)"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/pipeId`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/pipeId`"
           />
           <div v-if="leak.pipeIsProposed" class="self-end">
             <button type="button" class="act-quiet -ml-2" @click="confirmPipe(index)">
@@ -188,14 +192,14 @@ function remove(index: number) {
             how="The most that can run out: a bath, a tank. Rain has no end."
             :values="one(leak.holdsM3)"
             :apply="setMeasure(index, 'holdsM3')"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/holdsM3`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/holdsM3`"
           />
           <AnswerField
             label="Side"
             :value="leak.side"
             :choices="waterSides"
             :apply="(side) => setSide(index, side)"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/side`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/side`"
           />
           <TickChoices
             class="sm:col-span-2"
@@ -210,7 +214,7 @@ function remove(index: number) {
             :value="leak.position"
             :choices="positions"
             :apply="(position) => set(index, 'position', (l) => void (l.position = position))"
-            :pointer="`/rooms/${roomIndex}/leaks/${index}/position`"
+            :pointer="`/building/rooms/${roomIndex}/leaks/${index}/position`"
           />
         </div>
         <button type="button" class="act-quiet text-clay mt-2 -ml-2" @click="remove(index)">

@@ -41,7 +41,7 @@ function summary(room: Room): string {
 }
 
 const set = (index: number, what: string, change: (room: Room) => void) =>
-  open.edit(`room ${index} ${what}`, (draft) => change(draft.rooms[index]!))
+  open.edit(`room ${index} ${what}`, (draft) => change(draft.building.rooms[index]!))
 
 type Measure = 'lengthM' | 'widthM' | 'floorHeightM'
 const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
@@ -52,9 +52,9 @@ async function add() {
   if (!wanted) return
   const id = freshId(
     wanted,
-    plan.value.rooms.map((r) => r.id),
+    plan.value.building.rooms.map((r) => r.id),
   )
-  await open.edit('room added', (draft) => void draft.rooms.push({ id, name: wanted, leaks: [] }))
+  await open.edit('room added', (draft) => void draft.building.rooms.push({ id, name: wanted, leaks: [] }))
   unfolded.value = new Set([id])
   name.value = ''
 }
@@ -62,10 +62,10 @@ async function add() {
 /** Sensors in the room go with it, and so do the rules' references to them. */
 function remove(index: number) {
   return open.edit('room removed', (draft) => {
-    const [room] = draft.rooms.splice(index, 1)
-    const gone = new Set(draft.sensors.filter((s) => s.roomId === room!.id).map((s) => s.id))
-    draft.sensors = draft.sensors.filter((s) => !gone.has(s.id))
-    for (const rule of draft.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
+    const [room] = draft.building.rooms.splice(index, 1)
+    const gone = new Set(draft.installation.sensors.filter((s) => s.roomId === room!.id).map((s) => s.id))
+    draft.installation.sensors = draft.installation.sensors.filter((s) => !gone.has(s.id))
+    for (const rule of draft.installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
   })
 }
 </script>
@@ -91,10 +91,10 @@ function remove(index: number) {
       </div>
       <button type="submit" class="act" :disabled="!name.trim()">Add room</button>
     </form>
-    <p v-if="plan.rooms.length === 0" class="text-faded">No room yet. Begin with the wet rooms.</p>
+    <p v-if="plan.building.rooms.length === 0" class="text-faded">No room yet. Begin with the wet rooms.</p>
     <ul class="divide-rule bg-sheet divide-y rounded-sm">
       <Disclosure
-        v-for="(room, index) in plan.rooms"
+        v-for="(room, index) in plan.building.rooms"
         :key="room.id + unfolded.has(room.id)"
         v-slot="{ open: shown }"
         as="li"
@@ -119,7 +119,7 @@ function remove(index: number) {
               :value="room.name"
               required
               :apply="(text) => set(index, 'name', (r) => void (r.name = text))"
-              :pointer="`/rooms/${index}/name`"
+              :pointer="`/building/rooms/${index}/name`"
             />
             <ChoiceField
               label="Floor finish"
@@ -127,7 +127,7 @@ function remove(index: number) {
               :value="room.finishId ?? null"
               :choices="finishes"
               :apply="(finish) => set(index, 'finish', (r) => void (r.finishId = finish))"
-              :pointer="`/rooms/${index}/finishId`"
+              :pointer="`/building/rooms/${index}/finishId`"
             />
             <MeasureField
               label="Length"
@@ -135,7 +135,7 @@ function remove(index: number) {
               how="Wall to wall, tape on the floor."
               :values="one(room.lengthM)"
               :apply="setMeasure(index, 'lengthM')"
-              :pointer="`/rooms/${index}/lengthM`"
+              :pointer="`/building/rooms/${index}/lengthM`"
             />
             <MeasureField
               label="Width"
@@ -143,7 +143,7 @@ function remove(index: number) {
               how="Wall to wall, the other way."
               :values="one(room.widthM)"
               :apply="setMeasure(index, 'widthM')"
-              :pointer="`/rooms/${index}/widthM`"
+              :pointer="`/building/rooms/${index}/widthM`"
             />
             <MeasureField
               label="Floor above the stop valve"
@@ -151,7 +151,7 @@ function remove(index: number) {
               how="From the stop valve up or down the stair; below is negative."
               :values="one(room.floorHeightM)"
               :apply="setMeasure(index, 'floorHeightM')"
-              :pointer="`/rooms/${index}/floorHeightM`"
+              :pointer="`/building/rooms/${index}/floorHeightM`"
             />
           </div>
           <LeakList :room="room" :room-index="index" class="mt-5" />

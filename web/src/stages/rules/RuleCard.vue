@@ -17,9 +17,13 @@ const props = defineProps<{ rule: Rule; index: number }>()
 const open = useOpenPlan()
 const preferences = usePreferences()
 
-const sensors = computed(() => open.plan!.sensors.map((s) => ({ value: s.id, label: s.name })))
+const sensors = computed(() => open.plan!.installation.sensors.map((s) => ({ value: s.id, label: s.name })))
 const mains = computed(() =>
-  open.plan!.mains.filter((m) => m.drive).map((m) => ({ value: m.id, label: m.name })),
+  open
+    .plan!.building.stopValves.filter((m) =>
+      open.plan!.installation.drives.some((d) => d.stopValveId === m.id),
+    )
+    .map((m) => ({ value: m.id, label: m.name })),
 )
 const modeChoices = modes.map((mode) => ({ value: mode, label: modeWords[mode] }))
 const actions: Choice<Rule['action']>[] = [
@@ -42,7 +46,9 @@ const sentence = computed(() => {
       : rule.modes.length === modes.length
         ? 'in every mode'
         : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
-  const named = (rule.mainIds ?? []).map((id) => open.plan!.mains.find((m) => m.id === id)?.name ?? id)
+  const named = (rule.stopValveIds ?? []).map(
+    (id) => open.plan!.building.stopValves.find((m) => m.id === id)?.name ?? id,
+  )
   const which = named.length ? ` ${named.join(' and ')}` : ''
   const then =
     rule.action === 'tellOnly'
@@ -52,7 +58,7 @@ const sentence = computed(() => {
 })
 
 const set = (what: string, change: (rule: Rule) => void) =>
-  open.edit(`rule ${props.index} ${what}`, (draft) => change(draft.rules[props.index]!))
+  open.edit(`rule ${props.index} ${what}`, (draft) => change(draft.installation.rules[props.index]!))
 </script>
 
 <template>
@@ -64,14 +70,14 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :value="rule.name"
         required
         :apply="(text) => set('name', (r) => void (r.name = text))"
-        :pointer="`/rules/${index}/name`"
+        :pointer="`/installation/rules/${index}/name`"
       />
       <AnswerField
         label="Then"
         :value="rule.action"
         :choices="actions"
         :apply="(action) => set('action', (r) => void (r.action = action))"
-        :pointer="`/rules/${index}/action`"
+        :pointer="`/installation/rules/${index}/action`"
       />
       <TickChoices
         class="sm:col-span-2"
@@ -87,7 +93,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
         required
         :values="[rule.confirmS]"
         :apply="(v) => set('confirming time', (r) => void (r.confirmS = v![0]!))"
-        :pointer="`/rules/${index}/confirmS`"
+        :pointer="`/installation/rules/${index}/confirmS`"
       />
       <div v-if="rule.action === 'close'">
         <MeasureField
@@ -97,7 +103,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
           required
           :values="[rule.delayS]"
           :apply="(v) => set('delay', (r) => void (r.delayS = v![0]!))"
-          :pointer="`/rules/${index}/delayS`"
+          :pointer="`/installation/rules/${index}/delayS`"
         />
         <SwitchField
           class="mt-2"
@@ -107,12 +113,12 @@ const set = (what: string, change: (rule: Rule) => void) =>
         />
       </div>
       <TickChoices
-        v-if="rule.action === 'close' && (mains.length > 1 || rule.mainIds?.length)"
+        v-if="rule.action === 'close' && (mains.length > 1 || rule.stopValveIds?.length)"
         class="sm:col-span-2"
         label="These stop valves; none ticked is every one with a drive"
-        :values="rule.mainIds ?? []"
+        :values="rule.stopValveIds ?? []"
         :choices="mains"
-        :apply="(values) => set('mains', (r) => void (r.mainIds = values))"
+        :apply="(values) => set('mains', (r) => void (r.stopValveIds = values))"
       />
       <TickChoices
         class="sm:col-span-2"
@@ -125,7 +131,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
     <button
       type="button"
       class="act-quiet text-clay mt-3 -ml-2"
-      @click="open.edit('rule removed', (draft) => void draft.rules.splice(index, 1))"
+      @click="open.edit('rule removed', (draft) => void draft.installation.rules.splice(index, 1))"
     >
       Take this rule out
     </button>

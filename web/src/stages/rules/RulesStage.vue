@@ -19,13 +19,13 @@ const hubs = computed<Choice<string | null>[]>(() => [
 function add() {
   const id = freshId(
     'rule',
-    plan.value.rules.map((r) => r.id),
+    plan.value.installation.rules.map((r) => r.id),
   )
   return open.edit('rule added', (draft) => {
-    draft.rules.push({
+    draft.installation.rules.push({
       id,
-      name: `Rule ${draft.rules.length + 1}`,
-      sensorIds: draft.sensors.map((s) => s.id),
+      name: `Rule ${draft.installation.rules.length + 1}`,
+      sensorIds: draft.installation.sensors.map((s) => s.id),
       confirmS: 5,
       modes: [...modes],
       action: 'close',
@@ -47,18 +47,23 @@ function add() {
         class="max-w-sm"
         label="Hub"
         how="It runs the rules in the house."
-        :value="plan.hubId ?? null"
+        :value="plan.installation.hubId ?? null"
         :choices="hubs"
-        :apply="(hubId) => open.edit('hub', (draft) => void (draft.hubId = hubId))"
-        pointer="/hubId"
+        :apply="(hubId) => open.edit('hub', (draft) => void (draft.installation.hubId = hubId))"
+        pointer="/installation/hubId"
       />
     </SheetSection>
     <SheetSection title="What shall happen">
-      <p v-if="plan.rules.length === 0" class="text-faded mb-3">
+      <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">
         No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
       </p>
       <ul class="mb-3 space-y-4">
-        <RuleCard v-for="(rule, index) in plan.rules" :key="rule.id" :rule="rule" :index="index" />
+        <RuleCard
+          v-for="(rule, index) in plan.installation.rules"
+          :key="rule.id"
+          :rule="rule"
+          :index="index"
+        />
       </ul>
       <button type="button" class="act" @click="add">Add a rule</button>
     </SheetSection>

@@ -29,13 +29,13 @@ const specs = computed(() =>
   plan.value.catalogue.sensors.map((s) => ({ value: s.id, label: s.name, hint: kinds[s.kind] })),
 )
 const rows = computed(() =>
-  plan.value.sensors
+  plan.value.installation.sensors
     .map((sensor, index) => ({ sensor, index }))
     .filter((row) => row.sensor.roomId === props.room.id),
 )
 
 const set = (index: number, what: string, change: (sensor: Sensor) => void) =>
-  open.edit(`sensor ${index} ${what}`, (draft) => change(draft.sensors[index]!))
+  open.edit(`sensor ${index} ${what}`, (draft) => change(draft.installation.sensors[index]!))
 
 const distance = (sensor: Sensor, leakId: string) => {
   const known = sensor.distances.find((d) => d.leakId === leakId)?.distanceM
@@ -54,7 +54,7 @@ function knows(sensor: Sensor, leakId: string): string {
 /** Where the distance stands in the plan, or will once it is added. */
 function pointer(sensor: Sensor, index: number, leakId: string): string {
   const place = sensor.distances.findIndex((d) => d.leakId === leakId)
-  return `/sensors/${index}/distances/${place < 0 ? sensor.distances.length : place}/distanceM`
+  return `/installation/sensors/${index}/distances/${place < 0 ? sensor.distances.length : place}/distanceM`
 }
 
 const setDistance = (index: number, leakId: string) => (values: number[] | null) =>
@@ -71,18 +71,25 @@ async function add() {
   if (!wanted || !spec) return
   const id = freshId(
     wanted,
-    plan.value.sensors.map((s) => s.id),
+    plan.value.installation.sensors.map((s) => s.id),
   )
   await open.edit('sensor added', (draft) => {
-    draft.sensors.push({ id, name: wanted, specId: spec.id, roomId: props.room.id, distances: [] })
+    draft.installation.sensors.push({
+      id,
+      name: wanted,
+      specId: spec.id,
+      roomId: props.room.id,
+      distances: [],
+    })
   })
   name.value = ''
 }
 
 function remove(index: number) {
   return open.edit('sensor removed', (draft) => {
-    const [sensor] = draft.sensors.splice(index, 1)
-    for (const rule of draft.rules) rule.sensorIds = rule.sensorIds.filter((s) => s !== sensor!.id)
+    const [sensor] = draft.installation.sensors.splice(index, 1)
+    for (const rule of draft.installation.rules)
+      rule.sensorIds = rule.sensorIds.filter((s) => s !== sensor!.id)
   })
 }
 </script>
@@ -99,14 +106,14 @@ function remove(index: number) {
           :value="sensor.name"
           required
           :apply="(text) => set(index, 'name', (s) => void (s.name = text))"
-          :pointer="`/sensors/${index}/name`"
+          :pointer="`/installation/sensors/${index}/name`"
         />
         <ChoiceField
           label="Kind"
           :value="sensor.specId"
           :choices="specs"
           :apply="(specId) => set(index, 'kind', (s) => void (s.specId = specId))"
-          :pointer="`/sensors/${index}/specId`"
+          :pointer="`/installation/sensors/${index}/specId`"
         />
         <template v-for="leak in room.leaks" :key="leak.id">
           <div v-if="isDrawn(sensor, leak)">

@@ -10,7 +10,9 @@ import RoomSensors from './RoomSensors.vue'
 const open = useOpenPlan()
 const plan = computed(() => open.plan!)
 const rooms = computed(() =>
-  plan.value.rooms.filter((r) => r.leaks.length > 0 || plan.value.sensors.some((s) => s.roomId === r.id)),
+  plan.value.building.rooms.filter(
+    (r) => r.leaks.length > 0 || plan.value.installation.sensors.some((s) => s.roomId === r.id),
+  ),
 )
 </script>
 

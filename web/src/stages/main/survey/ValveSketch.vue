@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { DriveSpec, MainValve } from '@/api/types'
+import type { DriveSpec, StopValve } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
 import { show } from '@/ui/units'
 import { isMultiTurn, type Asked } from './cards'
@@ -10,7 +10,7 @@ import DimensionLine from './DimensionLine.vue'
  * The valve as it was measured, seen along the stem and from the side: one scale for both, what is not measured dashed and
  * with a question mark, what is asked for just now in green.
  */
-const props = defineProps<{ main: MainValve; asked: Asked; spec?: DriveSpec }>()
+const props = defineProps<{ main: StopValve; asked: Asked; spec?: DriveSpec }>()
 
 const preferences = usePreferences()
 

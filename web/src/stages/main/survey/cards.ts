@@ -1,4 +1,4 @@
-import type { MainValve, Plan } from '@/api/types'
+import type { StopValve, Plan } from '@/api/types'
 import type { Choice } from '@/ui/words'
 import {
   answers,
@@ -41,15 +41,18 @@ const fixed =
     choices as Choice<string | null>[]
 
 const afterMains = (plan: Plan): Choice<string | null>[] => [
-  { value: null, label: plan.mains.length > 1 ? 'Before every stop valve' : 'Before the stop valve' },
-  ...plan.mains.map((m) => ({
+  {
+    value: null,
+    label: plan.building.stopValves.length > 1 ? 'Before every stop valve' : 'Before the stop valve',
+  },
+  ...plan.building.stopValves.map((m) => ({
     value: m.id,
-    label: plan.mains.length > 1 ? `After ${m.name}` : 'After the stop valve',
+    label: plan.building.stopValves.length > 1 ? `After ${m.name}` : 'After the stop valve',
   })),
 ]
 const feeds = (plan: Plan): Choice<string | null>[] => [
   { value: null, label: 'Straight from the supply' },
-  ...plan.pipes.map((p) => ({ value: p.id, label: p.name })),
+  ...plan.building.pipes.map((p) => ({ value: p.id, label: p.name })),
 ]
 
 const adjoining = (side: 'pipeBefore' | 'pipeAfter', word: string): SurveyField[] => [
@@ -89,7 +92,7 @@ export const surveyCards: SurveyCard[] = [
         how: 'A pipe after another stop valve, where two are in line.',
         choices: feeds,
         optional: true,
-        when: (_, plan) => plan.mains.length > 1,
+        when: (_, plan) => plan.building.stopValves.length > 1,
       },
       {
         type: 'choice',
@@ -394,7 +397,7 @@ export const surveyCards: SurveyCard[] = [
       {
         type: 'measure',
         kind: 'pressure',
-        path: 'supply.staticPressurePa',
+        path: 'building.supply.staticPressurePa',
         label: 'Pressure at rest',
         how: 'Gauge on an outside tap, every tap shut: 3.5 bar, 60 psi.',
       },
@@ -402,55 +405,55 @@ export const surveyCards: SurveyCard[] = [
         type: 'measure',
         kind: 'pressureAtFlow',
         parts: ['pressurePa', 'flowM3PerS'],
-        path: 'supply.flowTest',
+        path: 'building.supply.flowTest',
         label: 'With a tap running',
         how: 'Gauge while a tap fills a bucket against the watch: 2.1 bar at 15 L/min.',
       },
-      { type: 'switch', path: 'supply.tank', label: 'A pressure tank', on: { afterMainId: null } },
+      { type: 'switch', path: 'building.supply.tank', label: 'A pressure tank', on: { afterStopValveId: null } },
       {
         type: 'choice',
-        path: 'supply.tank.afterMainId',
+        path: 'building.supply.tank.afterStopValveId',
         label: 'The tank is',
         choices: afterMains,
         optional: true,
-        when: (_, plan) => !!plan.supply.tank,
+        when: (_, plan) => !!plan.building.supply.tank,
       },
       {
         type: 'measure',
         kind: 'volume',
-        path: 'supply.tank.volumeM3',
+        path: 'building.supply.tank.volumeM3',
         label: 'Tank volume',
         how: 'On its plate.',
-        when: (_, plan) => !!plan.supply.tank,
+        when: (_, plan) => !!plan.building.supply.tank,
       },
       {
         type: 'measure',
         kind: 'pressure',
-        path: 'supply.tank.prechargePa',
+        path: 'building.supply.tank.prechargePa',
         label: 'Precharge',
         how: 'Tyre gauge on its air valve, the tank empty of water.',
-        when: (_, plan) => !!plan.supply.tank,
+        when: (_, plan) => !!plan.building.supply.tank,
       },
       {
         type: 'switch',
-        path: 'supply.pump',
+        path: 'building.supply.pump',
         label: 'A pump',
-        on: { afterMainId: null, stopsOnClosing: 'unknown' },
+        on: { afterStopValveId: null, stopsOnClosing: 'unknown' },
       },
       {
         type: 'choice',
-        path: 'supply.pump.afterMainId',
+        path: 'building.supply.pump.afterStopValveId',
         label: 'The pump is',
         choices: afterMains,
         optional: true,
-        when: (_, plan) => !!plan.supply.pump,
+        when: (_, plan) => !!plan.building.supply.pump,
       },
       {
         type: 'answer',
-        path: 'supply.pump.stopsOnClosing',
+        path: 'building.supply.pump.stopsOnClosing',
         label: 'Stops when the valve closes',
         choices: answers,
-        when: (_, plan) => !!plan.supply.pump,
+        when: (_, plan) => !!plan.building.supply.pump,
       },
     ],
   },
@@ -477,26 +480,26 @@ export const surveyCards: SurveyCard[] = [
 ]
 
 /** The answers of a card that are asked here. */
-export const askedFields = (card: SurveyCard, main: MainValve, plan: Plan): SurveyField[] =>
+export const askedFields = (card: SurveyCard, main: StopValve, plan: Plan): SurveyField[] =>
   card.fields.filter((f) => !f.when || f.when(main, plan))
 
 /** Multi-turn valves: none of them can be driven. */
-export const isMultiTurn = (main: MainValve): boolean => ['gate', 'globe', 'screwDown'].includes(main.kind)
+export const isMultiTurn = (main: StopValve): boolean => ['gate', 'globe', 'screwDown'].includes(main.kind)
 
 /** The cards of a valve, in their order. */
-export const cardsOf = (main: MainValve): SurveyCard[] =>
+export const cardsOf = (main: StopValve): SurveyCard[] =>
   surveyCards.filter((card) => !(card.ofQuarterTurn && isMultiTurn(main)))
 
 /**
  * How many answers of a card are still open. Silence is none: nothing in the way has to be said, and a photograph taken.
  * @param photographs How many there are of this valve.
  */
-export function openAnswers(card: SurveyCard, main: MainValve, plan: Plan, photographs: number): number {
+export function openAnswers(card: SurveyCard, main: StopValve, plan: Plan, photographs: number): number {
   const root = card.ofPlan ? plan : main
   const fields = askedFields(card, main, plan).filter(
     (f) => f.path !== 'site.notes' && isOpen(f, root),
   ).length
-  if (card.part === 'pipes') return plan.pipes.length === 0 ? 1 : 0
+  if (card.part === 'pipes') return plan.building.pipes.length === 0 ? 1 : 0
   if (card.part === 'photographs') return photographs === 0 ? 1 : 0
   if (card.part === 'obstacles') {
     const obstacles = main.obstacles ?? []

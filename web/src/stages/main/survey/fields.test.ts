@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { MainValve, Plan } from '@/api/types'
+import type { StopValve, Plan } from '@/api/types'
 import { cardsOf, openAnswers } from './cards'
 import { putAt, valueAt } from '@/ui/paths'
 import { isOpen, type SurveyField } from './fields'
@@ -24,8 +24,8 @@ describe('survey fields', () => {
 })
 
 describe('cards', () => {
-  const main = (more: object) => ({ kind: 'leverBall', ...more }) as unknown as MainValve
-  const plan = { mains: [], pipes: [], supply: {}, site: {} } as unknown as Plan
+  const main = (more: object) => ({ kind: 'leverBall', ...more }) as unknown as StopValve
+  const plan = { building: { stopValves: [], pipes: [], supply: {} }, site: {} } as unknown as Plan
   const card = (id: string) => cardsOf(main({})).find((c) => c.id === id)!
 
   it('are answered by what somebody said, not by silence', () => {

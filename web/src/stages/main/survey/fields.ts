@@ -1,4 +1,4 @@
-import type { MainValve, Plan, TypedKind } from '@/api/types'
+import type { StopValve, Plan, TypedKind } from '@/api/types'
 import { valueAt } from '@/ui/paths'
 import type { Choice } from '@/ui/words'
 
@@ -9,7 +9,7 @@ export type SurveyField = {
   path: string
   how?: string
   /** Asked only where this holds. */
-  when?: (main: MainValve, plan: Plan) => boolean
+  when?: (main: StopValve, plan: Plan) => boolean
   /** Nothing is missing while it is empty. */
   optional?: boolean
 } & (

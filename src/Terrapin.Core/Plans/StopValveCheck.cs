@@ -2,32 +2,48 @@ using System.Globalization;
 
 namespace Terrapin.Core.Plans;
 
-/// <summary>Whether what was measured of a main valve and of the drive on it agrees with itself.</summary>
-internal static class MainCheck
+/// <summary>Whether what was measured of a stop valve and of the drive on it agrees with itself.</summary>
+internal static class StopValveCheck
 {
-    public static void Add(MainValve main, Catalogue catalogue, string pointer, List<Fault> faults)
+    public static void Add(StopValve main, string pointer, List<Fault> faults)
     {
         AddPull(main, main.PullToOpen, $"{pointer}/pullToOpen", faults);
         AddPull(main, main.PullToClose, $"{pointer}/pullToClose", faults);
         AddPipe(main.PipeBefore, $"{pointer}/pipeBefore", faults);
         AddPipe(main.PipeAfter, $"{pointer}/pipeAfter", faults);
-        if (main.Drive is not { } drive)
-        {
-            return;
-        }
+    }
 
-        if (catalogue.Drives.All(d => d.Id != drive.SpecId))
+    /// <summary>The drives of an installation.</summary>
+    public static void AddDrives(Plan plan, string pointer, List<Fault> faults)
+    {
+        var taken = new HashSet<string>();
+        for (int i = 0; i < plan.Installation.Drives.Count; i++)
         {
-            faults.Add(PlanReferences.Nowhere($"{pointer}/drive/specId", "drive in the catalogue", drive.SpecId));
-        }
+            FittedDrive drive = plan.Installation.Drives[i];
+            string at = $"{pointer}/installation/drives/{i}";
+            StopValve? main = plan.Building.StopValves.FirstOrDefault(m => m.Id == drive.StopValveId);
+            if (main is null)
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/stopValveId", "stop valve", drive.StopValveId));
+            }
+            else if (!taken.Add(drive.StopValveId))
+            {
+                faults.Add(new Fault($"{at}/stopValveId", $"\"{main.Name}\" has a drive already. Take one of the two out."));
+            }
 
-        if (drive.Mounting is { } mounting)
-        {
-            AddMounting(main, mounting, $"{pointer}/drive/mounting", faults);
+            if (plan.Catalogue.Drives.All(d => d.Id != drive.SpecId))
+            {
+                faults.Add(PlanReferences.Nowhere($"{at}/specId", "drive in the catalogue", drive.SpecId));
+            }
+
+            if (main is not null && drive.Mounting is { } mounting)
+            {
+                AddMounting(main, mounting, $"{at}/mounting", faults);
+            }
         }
     }
 
-    private static void AddPull(MainValve main, PullReading? pull, string pointer, List<Fault> faults)
+    private static void AddPull(StopValve main, PullReading? pull, string pointer, List<Fault> faults)
     {
         if (pull is not null && main.Handle.LengthM is { } handle && pull.ArmM > handle)
         {
@@ -45,7 +61,7 @@ internal static class MainCheck
         }
     }
 
-    private static void AddMounting(MainValve main, Mounting mounting, string pointer, List<Fault> faults)
+    private static void AddMounting(StopValve main, Mounting mounting, string pointer, List<Fault> faults)
     {
         if (mounting is { GripRadiusM: { } grip, AlongOpenM: { } open, AlongClosedM: { } closed }
             && (open * open) + (closed * closed) >= grip * grip)
@@ -69,7 +85,7 @@ internal static class MainCheck
         AddStrap(main, mounting, mounting.SecondStrapM, isFirst: false, pointer, faults);
     }
 
-    private static void AddStrap(MainValve main, Mounting mounting, double? strapM, bool isFirst, string pointer, List<Fault> faults)
+    private static void AddStrap(StopValve main, Mounting mounting, double? strapM, bool isFirst, string pointer, List<Fault> faults)
     {
         double? straight = mounting.StrapsOnOneSide
             ? Longer(main.PipeBefore.StraightM, main.PipeAfter.StraightM)

@@ -4,17 +4,17 @@ using Terrapin.Core.Plans;
 namespace Terrapin.Core.Rehearsal;
 
 /// <summary>Which of the main valves before a leak is the one that would close for it.</summary>
-internal static class ClosingMain
+internal static class ClosingValve
 {
     /// <summary>
     /// Of those with a drive: one that a closing rule names before one that none does, one that can be counted on before one
     /// that cannot, and then the quicker.
     /// </summary>
     /// <returns>Its id; <see langword="null"/> where none has a drive.</returns>
-    public static string? On(Plan plan, WaterWay way, IReadOnlyDictionary<string, DriveVerdict> verdicts) => way.Mains
-        .Where(m => m.Drive is not null)
-        .OrderByDescending(m => plan.Rules.Any(r => r.Closes(m.Id)))
+    public static string? On(Plan plan, WaterWay way, IReadOnlyDictionary<string, DriveVerdict> verdicts) => way.StopValves
+        .Where(m => plan.DriveOn(m.Id) is not null)
+        .OrderByDescending(m => plan.Installation.Rules.Any(r => r.Closes(m.Id)))
         .ThenBy(m => verdicts[m.Id].Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
-        .ThenBy(m => StrokeSeen.DurationS(m.Drive) ?? plan.SpecOf(m.Drive!).Stroke?.S ?? double.PositiveInfinity)
+        .ThenBy(m => StrokeSeen.DurationS(plan.DriveOn(m.Id)) ?? plan.SpecOf(plan.DriveOn(m.Id)!).Stroke?.S ?? double.PositiveInfinity)
         .FirstOrDefault()?.Id;
 }

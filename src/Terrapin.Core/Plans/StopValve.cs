@@ -121,10 +121,10 @@ public enum Towards
 }
 
 /// <summary>
-/// A valve that stops all the water to the part behind it, as it was surveyed, with the drive on it. Heights are above where
+/// A valve that stops all the water to the part behind it, as it was surveyed. Heights are above where
 /// the pressure was read.
 /// </summary>
-public sealed record MainValve
+public sealed record StopValve
 {
     [Id]
     public required string Id { get; init; }
@@ -205,9 +205,6 @@ public sealed record MainValve
     public Answer FeedsOtherTenants { get; init; }
 
     public Heater? Heater { get; init; }
-
-    /// <summary>The drive on this valve, or <see langword="null"/> while it has none.</summary>
-    public FittedDrive? Drive { get; init; }
 }
 
 public sealed record ValveHandle

@@ -2,7 +2,7 @@ using Terrapin.Core.Drives;
 
 namespace Terrapin.Core.Rehearsal;
 
-public enum MainRole
+public enum StopValveRole
 {
     /// <summary>It has a drive.</summary>
     Driven,
@@ -15,11 +15,11 @@ public enum MainRole
 }
 
 /// <summary>One main valve: what it stops, what suits it, and how it compares with those in line with it.</summary>
-public sealed record MainAssessment
+public sealed record StopValveAssessment
 {
-    public required string MainId { get; init; }
+    public required string StopValveId { get; init; }
 
-    public required MainRole Role { get; init; }
+    public required StopValveRole Role { get; init; }
 
     public required DriveVerdict Drive { get; init; }
 

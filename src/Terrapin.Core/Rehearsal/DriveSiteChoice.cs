@@ -6,7 +6,7 @@ using Terrapin.Core.Supply;
 namespace Terrapin.Core.Rehearsal;
 
 /// <summary>Which main is the best place for a drive where several stand in line.</summary>
-public static class MainChoice
+public static class DriveSiteChoice
 {
     /// <summary>Looks at every main of a plan, in its order.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -15,14 +15,14 @@ public static class MainChoice
     /// one that some drive of the catalogue suits; one behind which no tank or pump goes on feeding the leak; one with
     /// an outlet; one on the house side of the meter; one with more room.
     /// </remarks>
-    public static IReadOnlyList<MainAssessment> Of(Plan plan)
+    public static IReadOnlyList<StopValveAssessment> Of(Plan plan)
     {
         Dictionary<string, HashSet<string>> behind = LeaksBehind(plan);
-        Looked[] looked = [.. plan.Mains.Select(main => Look(plan, main, behind))];
+        Looked[] looked = [.. plan.Building.StopValves.Select(main => Look(plan, main, behind))];
         return [.. looked.Select(one => Assess(plan, one, looked))];
     }
 
-    private sealed record Looked(MainValve Main, DriveVerdict Verdict, IReadOnlyList<RankedDrive> Drives, IReadOnlyList<string> StopsLeaks, double? ResidualM3PerS, IReadOnlyList<Merit> Merits)
+    private sealed record Looked(StopValve Main, DriveVerdict Verdict, IReadOnlyList<RankedDrive> Drives, IReadOnlyList<string> StopsLeaks, double? ResidualM3PerS, IReadOnlyList<Merit> Merits)
     {
         /// <summary>Left-to-right comparison of the merits.</summary>
         public int[] Score => [.. Merits.Select(m => m.Points)];
@@ -33,26 +33,26 @@ public static class MainChoice
     /// <param name="Words"><see langword="null"/>: nothing to say.</param>
     private sealed record Merit(int Points, bool For, string? Words);
 
-    private static Looked Look(Plan plan, MainValve main, Dictionary<string, HashSet<string>> behind)
+    private static Looked Look(Plan plan, StopValve main, Dictionary<string, HashSet<string>> behind)
     {
         LeakFlow? fastest = DriveRanking.FastestLeak(plan, main.Id);
         IReadOnlyList<RankedDrive> drives = DriveRanking.Of(plan, main.Id, fastest);
-        double? residual = main.Drive is { } drive && fastest is not null
+        double? residual = plan.DriveOn(main.Id) is { } drive && fastest is not null
             ? Closing.Of(fastest, 1, MountingVerdict.EndAngleDeg(drive), fastest.Path.ValveAt(main.Id)).ResidualM3PerS
             : null;
         DriveVerdict verdict = ValveVerdict.Of(plan, main.Id);
-        string[] stops = [.. plan.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is { } pipe && behind[main.Id].Contains(pipe)).Select(l => l.Id)];
+        string[] stops = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is { } pipe && behind[main.Id].Contains(pipe)).Select(l => l.Id)];
         Finding? stop = verdict.Findings.FirstOrDefault(f => f is { Stage: Stage.Main, Severity: Severity.Stop });
         bool fits = drives.Any(d => d.Verdict is TorqueVerdict.Passes or TorqueVerdict.Caution);
-        bool fedFromBehind = (plan.Supply.Tank is { } tank && plan.IsBehind(main.Id, tank.AfterMainId))
-            || (plan.Supply.Pump is { } pump && plan.IsBehind(main.Id, pump.AfterMainId));
-        int total = plan.Rooms.SelectMany(r => r.Leaks).Count(l => l.PipeId is not null);
+        bool fedFromBehind = (plan.Building.Supply.Tank is { } tank && plan.IsBehind(main.Id, tank.AfterStopValveId))
+            || (plan.Building.Supply.Pump is { } pump && plan.IsBehind(main.Id, pump.AfterStopValveId));
+        int total = plan.Building.Rooms.SelectMany(r => r.Leaks).Count(l => l.PipeId is not null);
         return new Looked(main, verdict, drives, stops, residual,
         [
             stop is null ? new Merit(1, true, "a drive may close it") : new Merit(0, false, WordsOf(stop.Code)),
             new Merit(stops.Length, stops.Length == total, total == 0 ? null : $"it stops {stops.Length} of {total} leak points"),
             fits ? new Merit(1, true, null) : new Merit(0, false, "no drive of the catalogue suits it"),
-            fedFromBehind ? new Merit(0, false, "a tank or pump behind it goes on feeding the leak") : new Merit(1, true, plan.Supply.Tank is null && plan.Supply.Pump is null ? null : "no tank or pump behind it"),
+            fedFromBehind ? new Merit(0, false, "a tank or pump behind it goes on feeding the leak") : new Merit(1, true, plan.Building.Supply.Tank is null && plan.Building.Supply.Pump is null ? null : "no tank or pump behind it"),
             OutletMerit(main.Place.Outlet),
             main.SideOfMeter switch
             {
@@ -71,7 +71,7 @@ public static class MainChoice
         _ => new Merit(1, false, null),
     };
 
-    private static Merit RoomMerit(MainValve main)
+    private static Merit RoomMerit(StopValve main)
     {
         double? nearest = main.Obstacles.Min(o => o.DistanceM);
         return nearest is { } m
@@ -89,16 +89,16 @@ public static class MainChoice
         _ => "no drive may close it",
     };
 
-    private static MainAssessment Assess(Plan plan, Looked one, IReadOnlyList<Looked> all)
+    private static StopValveAssessment Assess(Plan plan, Looked one, IReadOnlyList<Looked> all)
     {
         Looked[] inLine = [.. all.Where(other => other != one && AreInLine(plan, one.Main.Id, other.Main.Id))];
         int better = inLine.Count(other => Compare(other, one, all) > 0);
-        MainRole role = one.Main.Drive is not null
-            ? MainRole.Driven
-            : inLine.Any(o => o.Main.Drive is not null) || better > 0 ? MainRole.HandValve : MainRole.Candidate;
-        return new MainAssessment
+        StopValveRole role = plan.DriveOn(one.Main.Id) is not null
+            ? StopValveRole.Driven
+            : inLine.Any(o => plan.DriveOn(o.Main.Id) is not null) || better > 0 ? StopValveRole.HandValve : StopValveRole.Candidate;
+        return new StopValveAssessment
         {
-            MainId = one.Main.Id,
+            StopValveId = one.Main.Id,
             Role = role,
             Drive = one.Verdict,
             Drives = one.Drives,
@@ -106,7 +106,7 @@ public static class MainChoice
             ResidualM3PerS = one.ResidualM3PerS,
             Rank = inLine.Length == 0 ? null : better + 1,
             Reasons = [.. one.Merits.Where(m => m.Words is not null).Select(m => new ChoiceReason(m.For, m.Words!))],
-            Steps = one.Main.Drive is { } drive ? MountingSteps.For(plan.SpecOf(drive).Mount) : [],
+            Steps = plan.DriveOn(one.Main.Id) is { } drive ? MountingSteps.For(plan.SpecOf(drive).Mount) : [],
         };
     }
 
@@ -131,10 +131,10 @@ public static class MainChoice
 
     private static Dictionary<string, HashSet<string>> LeaksBehind(Plan plan)
     {
-        var behind = plan.Mains.ToDictionary(m => m.Id, _ => new HashSet<string>());
-        foreach (Pipe pipe in plan.Pipes)
+        var behind = plan.Building.StopValves.ToDictionary(m => m.Id, _ => new HashSet<string>());
+        foreach (Pipe pipe in plan.Building.Pipes)
         {
-            foreach (MainValve main in WaterWay.To(plan, pipe.Id).Mains)
+            foreach (StopValve main in WaterWay.To(plan, pipe.Id).StopValves)
             {
                 behind[main.Id].Add(pipe.Id);
             }
