@@ -43,12 +43,12 @@ public sealed record LeakOutcome
     public Cause? Cause { get; init; }
 
     /// <summary>m³.</summary>
-    public required Bounds EscapeM3 { get; init; }
+    public required Interval LostM3 { get; init; }
 
     public required bool Endless { get; init; }
 
     /// <summary>m³/s, with the main open.</summary>
-    public required Bounds FlowM3PerS { get; init; }
+    public required Interval FlowM3PerS { get; init; }
 
     /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
     public double? StopsAfterS { get; init; }

@@ -93,7 +93,7 @@ public static class Assessor
         StopValveId = rehearsed.StopValveId ?? likelyStopValveId,
         Outcome = rehearsed.Outcome,
         Cause = rehearsed.Cause,
-        EscapeM3 = rehearsed.EscapeM3,
+        LostM3 = rehearsed.LostM3,
         Endless = rehearsed.Endless,
         FlowM3PerS = rehearsed.FlowM3PerS,
         StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null,
@@ -113,6 +113,6 @@ public static class Assessor
 
         return a.Endless
             ? (a.FlowM3PerS.High ?? 0).CompareTo(b.FlowM3PerS.High ?? 0)
-            : (a.EscapeM3.High ?? double.PositiveInfinity).CompareTo(b.EscapeM3.High ?? double.PositiveInfinity);
+            : (a.LostM3.High ?? double.PositiveInfinity).CompareTo(b.LostM3.High ?? double.PositiveInfinity);
     }
 }

@@ -88,41 +88,41 @@ public static class PlacementAdvice
 
     private static void Check(Plan plan, PlacementRequest request)
     {
-        var faults = new List<Fault>();
+        var errors = new List<DocumentError>();
         for (int i = 0; i < request.SpecIds.Count; i++)
         {
             SensorSpec? spec = plan.Catalogue.Sensors.FirstOrDefault(s => s.Id == request.SpecIds[i]);
             if (spec is null)
             {
-                faults.Add(PlanReferences.Nowhere($"/request/specIds/{i}", "sensor in the catalogue", request.SpecIds[i]));
+                errors.Add(PlanReferences.Nowhere($"/request/specIds/{i}", "sensor in the catalogue", request.SpecIds[i]));
             }
             else if (spec.Kind == SensorKind.Rope)
             {
-                faults.Add(new Fault($"/request/specIds/{i}", $"{spec.Name} is laid along a way of its own. Choose kinds that lie in one place, and lay ropes by hand."));
+                errors.Add(new DocumentError($"/request/specIds/{i}", $"{spec.Name} is laid along a way of its own. Choose kinds that lie in one place, and lay ropes by hand."));
             }
         }
 
         if (request.SpecIds.Count == 0)
         {
-            faults.Add(new Fault("/request/specIds", "No kind of sensor is chosen. Choose at least one."));
+            errors.Add(new DocumentError("/request/specIds", "No kind of sensor is chosen. Choose at least one."));
         }
 
         for (int i = 0; i < request.BarredRoomIds.Count; i++)
         {
             if (plan.Building.Rooms.All(r => r.Id != request.BarredRoomIds[i]))
             {
-                faults.Add(PlanReferences.Nowhere($"/request/barredRoomIds/{i}", "room", request.BarredRoomIds[i]));
+                errors.Add(PlanReferences.Nowhere($"/request/barredRoomIds/{i}", "room", request.BarredRoomIds[i]));
             }
         }
 
         if (!plan.Building.Rooms.Any(r => r.StoreyId is not null && r.Leaks.Any(l => l.At is not null)))
         {
-            faults.Add(new Fault("/plan/building/rooms", "No leak point is drawn on a floor. Put at least one on the drawing of its room."));
+            errors.Add(new DocumentError("/plan/building/rooms", "No leak point is drawn on a floor. Put at least one on the drawing of its room."));
         }
 
-        if (faults.Count > 0)
+        if (errors.Count > 0)
         {
-            throw new RefusedException(faults);
+            throw new RefusedException(errors);
         }
     }
 

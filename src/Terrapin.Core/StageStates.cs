@@ -63,6 +63,6 @@ internal static class StageStates
             return StageState.Stop;
         }
 
-        return leaks.All(l => l.EscapeM3.High is not null) ? StageState.Done : StageState.Open;
+        return leaks.All(l => l.LostM3.High is not null) ? StageState.Done : StageState.Open;
     }
 }

@@ -42,7 +42,7 @@ public sealed record WaterMap
             .Select(p => (p.Room, p.Leak))];
         if (leakId is not null && drawn.Length == 0)
         {
-            throw new RefusedException([new Fault("/building/rooms", $"The leak point \"{leakId}\" is not drawn on a floor. Put it on the drawing of its room first.")]);
+            throw new RefusedException([new DocumentError("/building/rooms", $"The leak point \"{leakId}\" is not drawn on a floor. Put it on the drawing of its room first.")]);
         }
 
         FloorRaster raster = floors.Of(plan).Raster;

@@ -30,11 +30,11 @@ public sealed record CatalogueFile
         if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
             || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
         {
-            throw new RefusedException([new Fault("/format", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.")]);
+            throw new RefusedException([new DocumentError("/format", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.")]);
         }
 
-        return DocumentVersion.Check(root, "formatVersion", CurrentVersion, "catalogue", "") is { } fault
-            ? throw new RefusedException([fault])
+        return DocumentVersion.Check(root, "formatVersion", CurrentVersion, "catalogue", "") is { } error
+            ? throw new RefusedException([error])
             : PlanJson.ReadShape<CatalogueFile>(root, "").Catalogue;
     }
 }

@@ -56,17 +56,17 @@ public sealed record SiteArchive
         if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
             || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
         {
-            throw new RefusedException([new Fault("/format", $"This is not a site file: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here.")]);
+            throw new RefusedException([new DocumentError("/format", $"This is not a site file: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here.")]);
         }
 
-        if (DocumentVersion.Check(root, "formatVersion", CurrentVersion, "site file", "") is { } fault)
+        if (DocumentVersion.Check(root, "formatVersion", CurrentVersion, "site file", "") is { } error)
         {
-            throw new RefusedException([fault]);
+            throw new RefusedException([error]);
         }
 
         if (!root.TryGetProperty("plan", out JsonElement planElement))
         {
-            throw new RefusedException([new Fault("/plan", "The plan is missing from this site file. Export it again.")]);
+            throw new RefusedException([new DocumentError("/plan", "The plan is missing from this site file. Export it again.")]);
         }
 
         Plan plan = PlanJson.Read(planElement, "/plan");
@@ -75,7 +75,7 @@ public sealed record SiteArchive
         // Of the plan as it stands in the file: one written before a key was added to the plan must still fit.
         return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.WriteAsItStands(planElement))
             ? archive
-            : throw new RefusedException([new Fault("/revision/sha256", "The hash does not fit the plan: the file was damaged or changed by hand. Export it again.")]);
+            : throw new RefusedException([new DocumentError("/revision/sha256", "The hash does not fit the plan: the file was damaged or changed by hand. Export it again.")]);
     }
 }
 

@@ -5,6 +5,27 @@ namespace Terrapin.Store;
 /// <summary>A photograph without its picture.</summary>
 public sealed record PhotographSummary(string Id, string? StopValveId, string Caption, string AddedBy, DateTimeOffset AddedAt, int Width, int Height);
 
+/// <summary>A photograph that is to be kept.</summary>
+/// <param name="Id">Of its own; see <see cref="FreshId"/>.</param>
+public sealed record NewPhotograph(string Id, string? StopValveId, string Caption, string AddedBy, DateTimeOffset AddedAt, byte[] Jpeg, int Width, int Height)
+{
+    /// <summary>An id that no photograph has.</summary>
+    public static string FreshId() => Guid.CreateVersion7().ToString("n");
+
+    internal PhotographRow In(string siteId) => new()
+    {
+        SiteId = siteId,
+        Id = Id,
+        MainId = StopValveId,
+        Caption = Caption,
+        AddedBy = AddedBy,
+        AddedAt = AddedAt,
+        Width = Width,
+        Height = Height,
+        Jpeg = Jpeg,
+    };
+}
+
 /// <summary>Photographs of sites.</summary>
 public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
 {
@@ -25,18 +46,7 @@ public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
             return null;
         }
 
-        var row = new PhotographRow
-        {
-            SiteId = siteId,
-            Id = Guid.CreateVersion7().ToString("n"),
-            MainId = stopValveId,
-            Caption = caption,
-            AddedBy = author,
-            AddedAt = clock.GetLocalNow(),
-            Width = width,
-            Height = height,
-            Jpeg = jpeg,
-        };
+        PhotographRow row = new NewPhotograph(NewPhotograph.FreshId(), stopValveId, caption, author, clock.GetLocalNow(), jpeg, width, height).In(siteId);
         db.Photographs.Add(row);
         await db.SaveChangesAsync(cancel);
         return new PhotographSummary(row.Id, row.MainId, row.Caption, row.AddedBy, row.AddedAt, row.Width, row.Height);

@@ -89,7 +89,8 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
     /// <summary>Makes a site whose first revision is this plan.</summary>
     /// <param name="overview">What a list is to show of it.</param>
     /// <returns>The first revision; its site id is made from the name and is unique.</returns>
-    public async Task<SavedPlan> Create(Plan plan, string author, byte[]? overview, CancellationToken cancel)
+    /// <param name="photographs">Those that come with it, kept with it or not at all.</param>
+    public async Task<SavedPlan> Create(Plan plan, string author, byte[]? overview, CancellationToken cancel, IReadOnlyList<NewPhotograph>? photographs = null)
     {
         string wanted = SiteId.From(plan.Site.Name);
         for (int attempt = 1; ; attempt++)
@@ -103,6 +104,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
             RevisionRow row = Row(id, 1, plan, author, overview);
             db.Sites.Add(new SiteRow { Id = id, Name = plan.Site.Name, Head = 1 });
             db.Revisions.Add(row);
+            db.Photographs.AddRange((photographs ?? []).Select(p => p.In(id)));
             try
             {
                 await db.SaveChangesAsync(cancel);

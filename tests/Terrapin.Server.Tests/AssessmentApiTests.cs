@@ -47,7 +47,7 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
         Assert.Equal("closes", (string)rehearsed["outcome"]!);
         double[] times = [.. rehearsed["events"]!.AsArray().Select(e => (double)e!["timeS"]!)];
         Assert.Equal(times.Order(), times);
-        double total = (double)rehearsed["escapeM3"]!["high"]!;
+        double total = (double)rehearsed["lostM3"]!["high"]!;
         Assert.Equal(total, rehearsed["spans"]!.AsArray().Sum(s => (double)s!["volumeM3"]!), 9);
     }
 
@@ -147,8 +147,8 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     {
         HttpResponseMessage answer = await server.Http.PostAsJsonAsync("/api/quantities", new { kind, text, system = "metric" });
         JsonNode problem = await Problem(answer, HttpStatusCode.UnprocessableEntity);
-        Assert.Contains(words, (string)problem["faults"]![0]!["message"]!);
-        Assert.Equal("/text", (string)problem["faults"]![0]!["pointer"]!);
+        Assert.Contains(words, (string)problem["errors"]![0]!["message"]!);
+        Assert.Equal("/text", (string)problem["errors"]![0]!["pointer"]!);
     }
 
     [Fact]

@@ -7,10 +7,10 @@ using static Terrapin.Server.Tests.SitesApiTests;
 
 namespace Terrapin.Server.Tests;
 
-/// <summary>Every way in refuses the same faults in the same way, and saves nothing.</summary>
+/// <summary>Every way in refuses the same errors in the same way, and saves nothing.</summary>
 public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer>
 {
-    public static TheoryData<string, string, HttpStatusCode, string> Faults => new()
+    public static TheoryData<string, string, HttpStatusCode, string> Errors => new()
     {
         { "not JSON", "this is no JSON", HttpStatusCode.BadRequest, "" },
         { "empty", "", HttpStatusCode.BadRequest, "" },
@@ -24,7 +24,7 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
     };
 
     [Theory]
-    [MemberData(nameof(Faults))]
+    [MemberData(nameof(Errors))]
     public async Task Is_refused_everywhere_with_its_place(string name, string body, HttpStatusCode status, string pointer)
     {
         (string id, _) = await server.NewSite($"Bad {name}");
@@ -37,8 +37,8 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
         foreach (HttpResponseMessage answer in answers)
         {
             JsonNode problem = await Problem(answer, status);
-            Assert.Equal(pointer, (string)problem["faults"]![0]!["pointer"]!);
-            Assert.NotEmpty((string)problem["faults"]![0]!["message"]!);
+            Assert.Equal(pointer, (string)problem["errors"]![0]!["pointer"]!);
+            Assert.NotEmpty((string)problem["errors"]![0]!["message"]!);
         }
 
         Assert.Single((await server.Http.GetFromJsonAsync<JsonArray>($"/api/sites/{id}/revisions"))!);

@@ -53,6 +53,6 @@ public sealed class BenchApiTests(TestServer server) : IClassFixture<TestServer>
     public async Task What_cannot_be_is_refused_at_its_field(string name, string body, string pointer)
     {
         JsonNode problem = await Problem(await server.Http.PostAsync($"/api/bench/{name}", TestServer.Json(body)), HttpStatusCode.UnprocessableEntity);
-        Assert.Equal(pointer, (string)problem["faults"]![0]!["pointer"]!);
+        Assert.Equal(pointer, (string)problem["errors"]![0]!["pointer"]!);
     }
 }

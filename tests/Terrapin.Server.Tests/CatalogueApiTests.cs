@@ -67,7 +67,7 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
         int place = Hubs.IndexOf(was, StringComparison.Ordinal);
         string table = Hubs[..place] + becomes + Hubs[(place + was.Length)..];
         RefusedException refused = Assert.Throws<RefusedException>(() => CatalogueCsv.Read(Encoding.UTF8.GetBytes(table), CatalogueList.Hubs));
-        Assert.Contains(refused.Faults, f => f.Pointer == at && f.Message.Contains(words) && f.Message.StartsWith("Line", StringComparison.Ordinal));
+        Assert.Contains(refused.Errors, f => f.Pointer == at && f.Message.Contains(words) && f.Message.StartsWith("Line", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -76,8 +76,8 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
         Assert.Throws<RefusedException>(() => CatalogueCsv.Read(Array.Empty<byte>(), CatalogueList.Hubs));
         Assert.Throws<RefusedException>(() => CatalogueCsv.Read(new byte[] { 0x69, 0xff }, CatalogueList.Hubs));
         string twice = Hubs + Hubs.Split("\r\n")[1] + "\r\n";
-        Fault fault = Assert.Single(Assert.Throws<RefusedException>(() => CatalogueCsv.Read(Encoding.UTF8.GetBytes(twice), CatalogueList.Hubs)).Faults);
-        Assert.Contains("Line 3: another device", fault.Message);
+        DocumentError error = Assert.Single(Assert.Throws<RefusedException>(() => CatalogueCsv.Read(Encoding.UTF8.GetBytes(twice), CatalogueList.Hubs)).Errors);
+        Assert.Contains("Line 3: another device", error.Message);
     }
 
     [Fact]

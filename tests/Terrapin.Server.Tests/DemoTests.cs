@@ -34,7 +34,7 @@ public sealed class DemoTests
         Assert.Empty(Stops(assessment));
         Assert.Contains(assessment.Findings, f => f.Code == "tank-on-house-side");
         Assert.Contains(assessment.Findings, f => f.Code == "pump-against-shut-valve");
-        Assert.All(assessment.Leaks, l => Assert.True(l.EscapeM3.High > 0.0199, "the tank empties itself into every leak"));
+        Assert.All(assessment.Leaks, l => Assert.True(l.LostM3.High > 0.0199, "the tank empties itself into every leak"));
     }
 
     [Fact]

@@ -54,8 +54,8 @@ public class FloorFilesTests
         const string Header = "storey,room,from the left [m],from above [m],length [m],width [m],finish\n";
         string rooms = string.Concat(Enumerable.Range(0, 20_000).Select(i => $"Ground,R{i},,,3,2,\n"));
         Assert.Contains("at most 1000 lines", Assert.Throws<RefusedException>(() => RoomsCsv.Read(Encoding.UTF8.GetBytes(Header + rooms))).Message, StringComparison.Ordinal);
-        string faults = string.Concat(Enumerable.Range(0, 900).Select(i => $"Ground,R{i},,,x,y,\n"));
-        Assert.InRange(Assert.Throws<RefusedException>(() => RoomsCsv.Read(Encoding.UTF8.GetBytes(Header + faults))).Faults.Count, 50, 60);
+        string errors = string.Concat(Enumerable.Range(0, 900).Select(i => $"Ground,R{i},,,x,y,\n"));
+        Assert.InRange(Assert.Throws<RefusedException>(() => RoomsCsv.Read(Encoding.UTF8.GetBytes(Header + errors))).Errors.Count, 50, 60);
     }
 
     [Fact]
@@ -71,7 +71,7 @@ public class FloorFilesTests
     [InlineData("""{"type":"Feature"}""", "/type")]
     [InlineData("""{"type":"FeatureCollection","features":[{"geometry":{"type":"Point","coordinates":[0,0]}}]}""", "/features")]
     public void What_holds_no_rooms_is_named(string json, string pointer) =>
-        Assert.Equal(pointer, Assert.Throws<RefusedException>(() => FloorGeoJson.Read(Encoding.UTF8.GetBytes(json))).Faults[0].Pointer);
+        Assert.Equal(pointer, Assert.Throws<RefusedException>(() => FloorGeoJson.Read(Encoding.UTF8.GetBytes(json))).Errors[0].Pointer);
 
     [Fact]
     public void A_table_of_rooms_is_read_in_its_units_and_put_side_by_side()
@@ -91,9 +91,9 @@ public class FloorFilesTests
     public void A_line_that_is_no_room_is_named(string line, string pointer, string words)
     {
         byte[] table = Encoding.UTF8.GetBytes($"storey,room,from the left [m],from above [m],length [m],width [m],finish\n{line}\n");
-        Fault fault = Assert.Throws<RefusedException>(() => RoomsCsv.Read(table)).Faults[0];
-        Assert.Equal(pointer, fault.Pointer);
-        Assert.Contains(words, fault.Message, StringComparison.Ordinal);
+        DocumentError error = Assert.Throws<RefusedException>(() => RoomsCsv.Read(table)).Errors[0];
+        Assert.Equal(pointer, error.Pointer);
+        Assert.Contains(words, error.Message, StringComparison.Ordinal);
     }
 
     [Fact]

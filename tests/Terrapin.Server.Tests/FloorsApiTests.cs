@@ -64,9 +64,9 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
 
         HttpResponseMessage answer = await server.Http.PostAsync(path, TestServer.Json(plan.ToJsonString()));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
-        JsonNode fault = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!;
-        Assert.Equal("/building/rooms", (string)fault["pointer"]!);
-        Assert.Contains("too large", (string)fault["message"]!, StringComparison.Ordinal);
+        JsonNode error = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["errors"]![0]!;
+        Assert.Equal("/building/rooms", (string)error["pointer"]!);
+        Assert.Contains("too large", (string)error["message"]!, StringComparison.Ordinal);
     }
 
     private async Task<int[]> Map(string query)
@@ -100,7 +100,7 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
     {
         HttpResponseMessage answer = await server.Http.PostAsync("/api/placements", TestServer.Json($$"""{"plan":{{DemoPlan()}},"request":{{request}} }"""));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
-        Assert.Equal(pointer, (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["pointer"]!);
+        Assert.Equal(pointer, (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["errors"]![0]!["pointer"]!);
     }
 
     [Fact]

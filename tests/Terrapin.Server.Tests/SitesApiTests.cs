@@ -132,7 +132,7 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
         int before = (await server.Http.GetFromJsonAsync<JsonArray>("/api/sites"))!.Count;
         HttpResponseMessage answer = await server.Http.PostAsync("/api/sites/import", TestServer.Json(file.ToJsonString()));
         JsonNode problem = await Problem(answer, HttpStatusCode.UnprocessableEntity);
-        Assert.Equal(pointer, (string)problem["faults"]![0]!["pointer"]!);
+        Assert.Equal(pointer, (string)problem["errors"]![0]!["pointer"]!);
         Assert.Equal(before, (await server.Http.GetFromJsonAsync<JsonArray>("/api/sites"))!.Count);
     }
 

@@ -28,13 +28,13 @@ public static class PlanJson
 
     /// <summary>Reads and checks a plan that is part of a larger document; an older version is upgraded.</summary>
     /// <param name="element">The plan's own element.</param>
-    /// <param name="pointer">Where it stands in the larger document, for the faults.</param>
+    /// <param name="pointer">Where it stands in the larger document, for the errors.</param>
     /// <exception cref="RefusedException">It is of another version, or at fault.</exception>
     public static Plan Read(JsonElement element, string pointer)
     {
-        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", pointer) is { } fault)
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", pointer) is { } error)
         {
-            throw new RefusedException([fault]);
+            throw new RefusedException([error]);
         }
 
         int version = element.GetProperty("version").GetInt32();
@@ -57,9 +57,9 @@ public static class PlanJson
     {
         using var document = JsonDocument.Parse(utf8, DocumentOptions);
         JsonElement element = document.RootElement;
-        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is { } fault)
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is { } error)
         {
-            throw new RefusedException([fault]);
+            throw new RefusedException([error]);
         }
 
         int version = element.GetProperty("version").GetInt32();
@@ -75,17 +75,17 @@ public static class PlanJson
     private static Plan ReadCurrent(JsonElement element, string pointer)
     {
         Plan plan = ReadShape<Plan>(element, pointer);
-        List<Fault> faults = PlanReferences.Check(plan, pointer);
-        return faults.Count == 0 ? plan : throw new RefusedException(faults);
+        List<DocumentError> errors = PlanReferences.Check(plan, pointer);
+        return errors.Count == 0 ? plan : throw new RefusedException(errors);
     }
 
     /// <summary>Reads any record of this program's documents, checking keys, types and limits but no references.</summary>
     /// <exception cref="RefusedException">The shape is at fault; names every place.</exception>
     public static T ReadShape<T>(JsonElement element, string pointer)
     {
-        var faults = new List<Fault>();
-        ShapeCheck.Check(element, Options.GetTypeInfo(typeof(T)), pointer, faults);
-        return faults.Count == 0 ? element.Deserialize<T>(Options)! : throw new RefusedException(faults);
+        var errors = new List<DocumentError>();
+        ShapeCheck.Check(element, Options.GetTypeInfo(typeof(T)), pointer, errors);
+        return errors.Count == 0 ? element.Deserialize<T>(Options)! : throw new RefusedException(errors);
     }
 
     /// <summary>Parses JSON text.</summary>
@@ -94,29 +94,29 @@ public static class PlanJson
     {
         if (!Utf8.IsValid(utf8.Span))
         {
-            throw new RefusedException([new Fault("", "This is not UTF-8 text. Save it as UTF-8 and send it again.")], isNotJson: true);
+            throw new RefusedException([new DocumentError("", "This is not UTF-8 text. Save it as UTF-8 and send it again.")], isNotJson: true);
         }
 
         try
         {
             var document = JsonDocument.Parse(utf8, DocumentOptions);
-            if (TextCheck.MayHoldFault(utf8.Span) && TextCheck.FirstFault(document.RootElement) is { } fault)
+            if (TextCheck.MayHoldError(utf8.Span) && TextCheck.FirstError(document.RootElement) is { } error)
             {
                 document.Dispose();
-                throw new RefusedException([fault]);
+                throw new RefusedException([error]);
             }
 
             return document;
         }
         catch (InvalidOperationException)
         {
-            throw new RefusedException([new Fault("", "Take out the half of a character in one of the keys.")], isNotJson: true);
+            throw new RefusedException([new DocumentError("", "Take out the half of a character in one of the keys.")], isNotJson: true);
         }
         catch (JsonException e)
         {
             string place = e.LineNumber is { } line ? $"Line {line + 1}, column {e.BytePositionInLine + 1}" : "Somewhere in it";
             throw new RefusedException(
-                [new Fault("", $"{place}: this is not JSON as it stands (each key once, numbers such as 1.5, null where not measured). Correct it there and send it again.")],
+                [new DocumentError("", $"{place}: this is not JSON as it stands (each key once, numbers such as 1.5, null where not measured). Correct it there and send it again.")],
                 isNotJson: true);
         }
     }

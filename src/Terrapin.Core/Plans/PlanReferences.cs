@@ -3,113 +3,113 @@ namespace Terrapin.Core.Plans;
 /// <summary>Checks what the shape alone cannot: that ids are unique and point somewhere, and that parts agree.</summary>
 internal static class PlanReferences
 {
-    public static List<Fault> Check(Plan plan, string pointer)
+    public static List<DocumentError> Check(Plan plan, string pointer)
     {
-        var faults = new List<Fault>();
-        HashSet<string> mains = Unique(plan.Building.StopValves.Select((m, i) => (m.Id, $"{pointer}/building/stopValves/{i}/id")), "stop valve", faults);
-        HashSet<string> pipes = Unique(plan.Building.Pipes.Select((p, i) => (p.Id, $"{pointer}/building/pipes/{i}/id")), "pipe", faults);
-        Unique(plan.Building.Rooms.Select((r, i) => (r.Id, $"{pointer}/building/rooms/{i}/id")), "room", faults);
+        var errors = new List<DocumentError>();
+        HashSet<string> mains = Unique(plan.Building.StopValves.Select((m, i) => (m.Id, $"{pointer}/building/stopValves/{i}/id")), "stop valve", errors);
+        HashSet<string> pipes = Unique(plan.Building.Pipes.Select((p, i) => (p.Id, $"{pointer}/building/pipes/{i}/id")), "pipe", errors);
+        Unique(plan.Building.Rooms.Select((r, i) => (r.Id, $"{pointer}/building/rooms/{i}/id")), "room", errors);
         Unique(
             plan.Building.Rooms.SelectMany((r, i) => r.Leaks.Select((l, j) => (l.Id, $"{pointer}/building/rooms/{i}/leaks/{j}/id"))),
             "leak point",
-            faults);
-        HashSet<string> sensors = Unique(plan.Installation.Sensors.Select((s, i) => (s.Id, $"{pointer}/installation/sensors/{i}/id")), "sensor", faults);
-        Unique(plan.Installation.Rules.Select((r, i) => (r.Id, $"{pointer}/installation/rules/{i}/id")), "rule", faults);
-        Unique(plan.Options.Select((o, i) => (o.Id, $"{pointer}/options/{i}/id")), "option", faults);
+            errors);
+        HashSet<string> sensors = Unique(plan.Installation.Sensors.Select((s, i) => (s.Id, $"{pointer}/installation/sensors/{i}/id")), "sensor", errors);
+        Unique(plan.Installation.Rules.Select((r, i) => (r.Id, $"{pointer}/installation/rules/{i}/id")), "rule", errors);
+        Unique(plan.Options.Select((o, i) => (o.Id, $"{pointer}/options/{i}/id")), "option", errors);
         Unique(
             plan.Catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/catalogue/drives/{i}/id"))
                 .Concat(plan.Catalogue.Sensors.Select((s, i) => (s.Id, $"{pointer}/catalogue/sensors/{i}/id")))
                 .Concat(plan.Catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/catalogue/hubs/{i}/id"))),
             "device",
-            faults);
-        Unique(plan.Catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/catalogue/finishes/{i}/id")), "finish", faults);
-        Unique(plan.Building.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/building/rooms/{i}/fixtures/{j}/id"))), "fixture", faults);
-        Unique(plan.Building.Walls.Select((w, i) => (w.Id, $"{pointer}/building/walls/{i}/id")), "wall", faults);
+            errors);
+        Unique(plan.Catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/catalogue/finishes/{i}/id")), "finish", errors);
+        Unique(plan.Building.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/building/rooms/{i}/fixtures/{j}/id"))), "fixture", errors);
+        Unique(plan.Building.Walls.Select((w, i) => (w.Id, $"{pointer}/building/walls/{i}/id")), "wall", errors);
 
-        CheckSupply(plan, mains, pointer, faults);
-        bool flows = CheckPipes(plan, mains, pipes, pointer, faults);
-        CheckHub(plan, pointer, faults);
+        CheckSupply(plan, mains, pointer, errors);
+        bool flows = CheckPipes(plan, mains, pipes, pointer, errors);
+        CheckHub(plan, pointer, errors);
         for (int i = 0; i < plan.Building.StopValves.Count; i++)
         {
-            StopValveCheck.Add(plan.Building.StopValves[i], $"{pointer}/building/stopValves/{i}", faults);
+            StopValveCheck.Add(plan.Building.StopValves[i], $"{pointer}/building/stopValves/{i}", errors);
         }
 
-        StopValveCheck.AddDrives(plan, pointer, faults);
+        StopValveCheck.AddDrives(plan, pointer, errors);
 
-        CheckLeaks(plan, pipes, pointer, faults);
-        CheckSensors(plan, pointer, faults);
-        CheckRules(plan, mains, sensors, pointer, faults);
-        Unique(plan.Building.Storeys.Select((s, i) => (s.Id, $"{pointer}/building/storeys/{i}/id")), "storey", faults);
-        Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", faults);
-        Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", faults);
-        FloorCheck.Add(plan, pointer, faults);
-        if (faults.Count == 0 && flows)
+        CheckLeaks(plan, pipes, pointer, errors);
+        CheckSensors(plan, pointer, errors);
+        CheckRules(plan, mains, sensors, pointer, errors);
+        Unique(plan.Building.Storeys.Select((s, i) => (s.Id, $"{pointer}/building/storeys/{i}/id")), "storey", errors);
+        Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", errors);
+        Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", errors);
+        FloorCheck.Add(plan, pointer, errors);
+        if (errors.Count == 0 && flows)
         {
-            CheckOptions(plan, pointer, faults);
+            CheckOptions(plan, pointer, errors);
         }
 
-        return faults;
+        return errors;
     }
 
     /// <summary>An option must be a plan that could stand on its own.</summary>
-    private static void CheckOptions(Plan plan, string pointer, List<Fault> faults)
+    private static void CheckOptions(Plan plan, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Options.Count; i++)
         {
             PlanOption option = plan.Options[i];
             string at = $"{pointer}/options/{i}";
-            Fault[] own = [.. Check(plan.With(option.Installation) with { Options = [] }, "").Select(f => new Fault(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
-            faults.AddRange(own.Take(1));
+            DocumentError[] own = [.. Check(plan.With(option.Installation) with { Options = [] }, "").Select(f => new DocumentError(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
+            errors.AddRange(own.Take(1));
         }
     }
 
-    private static HashSet<string> Unique(IEnumerable<(string Id, string At)> ids, string what, List<Fault> faults)
+    private static HashSet<string> Unique(IEnumerable<(string Id, string At)> ids, string what, List<DocumentError> errors)
     {
         var seen = new HashSet<string>();
         foreach ((string id, string at) in ids)
         {
             if (!seen.Add(id))
             {
-                faults.Add(new Fault(at, $"Another {what} has the id \"{id}\" already. Give this one its own."));
+                errors.Add(new DocumentError(at, $"Another {what} has the id \"{id}\" already. Give this one its own."));
             }
         }
 
         return seen;
     }
 
-    private static void CheckSupply(Plan plan, HashSet<string> mains, string pointer, List<Fault> faults)
+    private static void CheckSupply(Plan plan, HashSet<string> mains, string pointer, List<DocumentError> errors)
     {
         if (plan.Building.Supply.Tank?.AfterStopValveId is { } tankAfter && !mains.Contains(tankAfter))
         {
-            faults.Add(Nowhere($"{pointer}/building/supply/tank/afterStopValveId", "stop valve", tankAfter));
+            errors.Add(Nowhere($"{pointer}/building/supply/tank/afterStopValveId", "stop valve", tankAfter));
         }
 
         if (plan.Building.Supply.Pump?.AfterStopValveId is { } pumpAfter && !mains.Contains(pumpAfter))
         {
-            faults.Add(Nowhere($"{pointer}/building/supply/pump/afterStopValveId", "stop valve", pumpAfter));
+            errors.Add(Nowhere($"{pointer}/building/supply/pump/afterStopValveId", "stop valve", pumpAfter));
         }
 
         if (plan.Building.Supply is { StaticPressurePa: { } p0, FlowTest.PressurePa: var p1 } && p1 > p0)
         {
-            faults.Add(new Fault(
+            errors.Add(new DocumentError(
                 $"{pointer}/building/supply/flowTest/pressurePa",
                 "The pressure with a tap running cannot be higher than with every tap shut. Read both again."));
         }
 
         if (plan.Building.Supply is { StaticPressurePa: { } atRest, Tank.PrechargePa: { } precharge } && precharge > atRest)
         {
-            faults.Add(new Fault(
+            errors.Add(new DocumentError(
                 $"{pointer}/building/supply/tank/prechargePa",
                 "The tank's precharge cannot be higher than the pressure at rest: it would hold no water. Read both again."));
         }
     }
 
-    private static bool CheckPipes(Plan plan, HashSet<string> mains, HashSet<string> pipes, string pointer, List<Fault> faults)
+    private static bool CheckPipes(Plan plan, HashSet<string> mains, HashSet<string> pipes, string pointer, List<DocumentError> errors)
     {
-        int before = faults.Count;
+        int before = errors.Count;
         if (plan.Building.StopValves.Count == 0)
         {
-            faults.Add(new Fault($"{pointer}/building/stopValves", "The plan has no stop valve. Add the one that stops the water, looked at or not."));
+            errors.Add(new DocumentError($"{pointer}/building/stopValves", "The plan has no stop valve. Add the one that stops the water, looked at or not."));
         }
 
         for (int i = 0; i < plan.Building.Pipes.Count; i++)
@@ -118,17 +118,17 @@ internal static class PlanReferences
             string at = $"{pointer}/building/pipes/{i}";
             if (pipe.ParentId is { } parent && !pipes.Contains(parent))
             {
-                faults.Add(Nowhere($"{at}/parentId", "pipe", parent));
+                errors.Add(Nowhere($"{at}/parentId", "pipe", parent));
             }
 
             if (pipe.StopValveId is { } main && !mains.Contains(main))
             {
-                faults.Add(Nowhere($"{at}/stopValveId", "stop valve", main));
+                errors.Add(Nowhere($"{at}/stopValveId", "stop valve", main));
             }
 
             if (pipe is { ParentId: not null, StopValveId: not null })
             {
-                faults.Add(new Fault($"{at}/stopValveId", $"\"{pipe.Name}\" cannot start both at a pipe and at a stop valve. Keep one, and null for the other."));
+                errors.Add(new DocumentError($"{at}/stopValveId", $"\"{pipe.Name}\" cannot start both at a pipe and at a stop valve. Keep one, and null for the other."));
             }
         }
 
@@ -136,11 +136,11 @@ internal static class PlanReferences
         {
             if (plan.Building.StopValves[i].FedByPipeId is { } feed && !pipes.Contains(feed))
             {
-                faults.Add(Nowhere($"{pointer}/building/stopValves/{i}/fedByPipeId", "pipe", feed));
+                errors.Add(Nowhere($"{pointer}/building/stopValves/{i}/fedByPipeId", "pipe", feed));
             }
         }
 
-        if (faults.Count > before)
+        if (errors.Count > before)
         {
             return false;
         }
@@ -156,7 +156,7 @@ internal static class PlanReferences
         if (inCircle >= 0)
         {
             Pipe pipe = plan.Building.Pipes[inCircle];
-            faults.Add(new Fault(
+            errors.Add(new DocumentError(
                 $"{pointer}/building/pipes/{inCircle}/{(pipe.StopValveId is null ? "parentId" : "stopValveId")}",
                 $"Pipe \"{pipe.Id}\" feeds itself in a circle. Let one of them start at the supply or at a stop valve before it."));
         }
@@ -180,15 +180,15 @@ internal static class PlanReferences
         return false;
     }
 
-    private static void CheckHub(Plan plan, string pointer, List<Fault> faults)
+    private static void CheckHub(Plan plan, string pointer, List<DocumentError> errors)
     {
         if (plan.Installation.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
         {
-            faults.Add(Nowhere($"{pointer}/installation/hubId", "hub in the catalogue", hub));
+            errors.Add(Nowhere($"{pointer}/installation/hubId", "hub in the catalogue", hub));
         }
     }
 
-    private static void CheckLeaks(Plan plan, HashSet<string> pipes, string pointer, List<Fault> faults)
+    private static void CheckLeaks(Plan plan, HashSet<string> pipes, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
@@ -198,38 +198,38 @@ internal static class PlanReferences
                 string at = $"{pointer}/building/rooms/{i}/leaks/{j}";
                 if (leak.PipeId is { } pipe && !pipes.Contains(pipe))
                 {
-                    faults.Add(Nowhere($"{at}/pipeId", "pipe", pipe));
+                    errors.Add(Nowhere($"{at}/pipeId", "pipe", pipe));
                 }
 
                 if (leak.FixtureId is { } fixture && plan.Building.Rooms[i].Fixtures.All(f => f.Id != fixture))
                 {
-                    faults.Add(Nowhere($"{at}/fixtureId", $"fixture in room \"{plan.Building.Rooms[i].Name}\"", fixture));
+                    errors.Add(Nowhere($"{at}/fixtureId", $"fixture in room \"{plan.Building.Rooms[i].Name}\"", fixture));
                 }
 
                 if (leak.PipeId is null && !leak.Kind.IsFixedFlow())
                 {
-                    faults.Add(new Fault($"{at}/pipeId", "Where no pipe feeds a leak there is no pressure behind a hole. Choose the pipe, or a kind of leak that is a flow."));
+                    errors.Add(new DocumentError($"{at}/pipeId", "Where no pipe feeds a leak there is no pressure behind a hole. Choose the pipe, or a kind of leak that is a flow."));
                 }
 
                 if (leak is { PipeId: not null, HoldsM3: not null })
                 {
-                    faults.Add(new Fault($"{at}/holdsM3", "What a pipe feeds has no end of its own. Give null here, or no pipe."));
+                    errors.Add(new DocumentError($"{at}/holdsM3", "What a pipe feeds has no end of its own. Give null here, or no pipe."));
                 }
 
                 if (leak.Kind.IsFixedFlow() && leak.HoleM is not null)
                 {
-                    faults.Add(new Fault($"{at}/holeM", "This kind of leak is a flow, not a hole. Give the flow, and null here."));
+                    errors.Add(new DocumentError($"{at}/holeM", "This kind of leak is a flow, not a hole. Give the flow, and null here."));
                 }
 
                 if (!leak.Kind.IsFixedFlow() && leak.FlowM3PerS is not null)
                 {
-                    faults.Add(new Fault($"{at}/flowM3PerS", "This kind of leak is a hole, not a flow. Give the hole's diameter, and null here."));
+                    errors.Add(new DocumentError($"{at}/flowM3PerS", "This kind of leak is a hole, not a flow. Give the hole's diameter, and null here."));
                 }
             }
         }
     }
 
-    private static void CheckSensors(Plan plan, string pointer, List<Fault> faults)
+    private static void CheckSensors(Plan plan, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
@@ -237,13 +237,13 @@ internal static class PlanReferences
             string at = $"{pointer}/installation/sensors/{i}";
             if (plan.Catalogue.Sensors.All(s => s.Id != sensor.SpecId))
             {
-                faults.Add(Nowhere($"{at}/specId", "sensor in the catalogue", sensor.SpecId));
+                errors.Add(Nowhere($"{at}/specId", "sensor in the catalogue", sensor.SpecId));
             }
 
             Room? room = plan.Building.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId);
             if (room is null)
             {
-                faults.Add(Nowhere($"{at}/roomId", "room", sensor.RoomId));
+                errors.Add(Nowhere($"{at}/roomId", "room", sensor.RoomId));
                 continue;
             }
 
@@ -254,17 +254,17 @@ internal static class PlanReferences
                 string leakAt = $"{at}/distances/{j}/leakId";
                 if (room.Leaks.All(l => l.Id != leakId))
                 {
-                    faults.Add(Nowhere(leakAt, $"leak point in room \"{room.Name}\"", leakId));
+                    errors.Add(Nowhere(leakAt, $"leak point in room \"{room.Name}\"", leakId));
                 }
                 else if (!seen.Add(leakId))
                 {
-                    faults.Add(new Fault(leakAt, $"The distance to \"{leakId}\" is given twice. Keep one."));
+                    errors.Add(new DocumentError(leakAt, $"The distance to \"{leakId}\" is given twice. Keep one."));
                 }
             }
         }
     }
 
-    private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<Fault> faults)
+    private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
@@ -273,7 +273,7 @@ internal static class PlanReferences
             {
                 if (!sensors.Contains(rule.SensorIds[j]))
                 {
-                    faults.Add(Nowhere($"{pointer}/installation/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
+                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
                 }
             }
 
@@ -281,12 +281,12 @@ internal static class PlanReferences
             {
                 if (!mains.Contains(rule.StopValveIds[j]))
                 {
-                    faults.Add(Nowhere($"{pointer}/installation/rules/{i}/stopValveIds/{j}", "stop valve", rule.StopValveIds[j]));
+                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/stopValveIds/{j}", "stop valve", rule.StopValveIds[j]));
                 }
             }
         }
     }
 
-    internal static Fault Nowhere(string at, string what, string id) =>
+    internal static DocumentError Nowhere(string at, string what, string id) =>
         new(at, $"There is no {what} with the id \"{id}\". Add it, or point to one that is there.");
 }

@@ -13,15 +13,15 @@ namespace Terrapin.Core.Plans;
 /// </summary>
 internal static class ShapeCheck
 {
-    private const int MostFaults = 50;
+    private const int MostErrors = 50;
 
     // Looking attributes and properties up takes far longer than checking a value.
     private static readonly ConcurrentDictionary<MemberInfo, Constraints> ConstraintsOf = new();
     private static readonly ConcurrentDictionary<JsonTypeInfo, FrozenDictionary<string, JsonPropertyInfo>> PropertiesOf = new();
 
-    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
     {
-        if (faults.Count >= MostFaults)
+        if (errors.Count >= MostErrors)
         {
             return;
         }
@@ -30,15 +30,15 @@ internal static class ShapeCheck
         switch (type.Kind)
         {
             case JsonTypeInfoKind.Object:
-                CheckObject(element, type, pointer, faults);
+                CheckObject(element, type, pointer, errors);
                 break;
             case JsonTypeInfoKind.Enumerable:
-                CheckList(element, type, pointer, faults);
+                CheckList(element, type, pointer, errors);
                 break;
             case JsonTypeInfoKind.Dictionary:
                 throw new NotSupportedException($"{type.Type} has no place in a document.");
             default:
-                CheckScalar(element, bare, pointer, faults);
+                CheckScalar(element, bare, pointer, errors);
                 break;
         }
     }
@@ -54,11 +54,11 @@ internal static class ShapeCheck
         _ => "null",
     };
 
-    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
     {
         if (element.ValueKind != JsonValueKind.Object)
         {
-            faults.Add(new Fault(pointer, $"An object is expected here; this is {Describe(element)}."));
+            errors.Add(new DocumentError(pointer, $"An object is expected here; this is {Describe(element)}."));
             return;
         }
 
@@ -68,11 +68,11 @@ internal static class ShapeCheck
             string at = $"{pointer}/{Escape(member.Name)}";
             if (properties.TryGetValue(member.Name, out JsonPropertyInfo? property))
             {
-                CheckProperty(member.Value, property, type, at, faults);
+                CheckProperty(member.Value, property, type, at, errors);
             }
             else
             {
-                faults.Add(new Fault(at, $"There is no \"{Shorten(member.Name)}\" here. Known keys: {string.Join(", ", type.Properties.Select(p => p.Name))}."));
+                errors.Add(new DocumentError(at, $"There is no \"{Shorten(member.Name)}\" here. Known keys: {string.Join(", ", type.Properties.Select(p => p.Name))}."));
             }
         }
 
@@ -80,32 +80,32 @@ internal static class ShapeCheck
         {
             if (property.IsRequired && !element.TryGetProperty(property.Name, out _))
             {
-                faults.Add(new Fault($"{pointer}/{property.Name}", $"\"{property.Name}\" is missing. Add it."));
+                errors.Add(new DocumentError($"{pointer}/{property.Name}", $"\"{property.Name}\" is missing. Add it."));
             }
         }
     }
 
-    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<Fault> faults)
+    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<DocumentError> errors)
     {
         if (value.ValueKind == JsonValueKind.Null)
         {
             if (!property.IsSetNullable)
             {
-                faults.Add(new Fault(at, $"\"{property.Name}\" cannot be null. Give a value."));
+                errors.Add(new DocumentError(at, $"\"{property.Name}\" cannot be null. Give a value."));
             }
 
             return;
         }
 
-        int before = faults.Count;
-        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, faults);
-        if (faults.Count == before && property.AttributeProvider is MemberInfo member)
+        int before = errors.Count;
+        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, errors);
+        if (errors.Count == before && property.AttributeProvider is MemberInfo member)
         {
-            CheckAttributes(value, member, at, faults);
+            CheckAttributes(value, member, at, errors);
         }
     }
 
-    private static void CheckAttributes(JsonElement value, MemberInfo member, string at, List<Fault> faults)
+    private static void CheckAttributes(JsonElement value, MemberInfo member, string at, List<DocumentError> errors)
     {
         Constraints constraints = ConstraintsOf.GetOrAdd(member, static m => new Constraints(m));
         if (constraints.Limits is { } limits)
@@ -114,7 +114,7 @@ internal static class ShapeCheck
             if (!(number >= limits.Min && number <= limits.Max))
             {
                 string unit = limits.Unit.Length == 0 ? "" : $" {limits.Unit}";
-                faults.Add(new Fault(at, string.Create(CultureInfo.InvariantCulture, $"{number:G6}{unit} is outside what can be true here: {limits.Min:G6} to {limits.Max:G6}{unit}. Measure again, or give null for not measured.")));
+                errors.Add(new DocumentError(at, string.Create(CultureInfo.InvariantCulture, $"{number:G6}{unit} is outside what can be true here: {limits.Min:G6} to {limits.Max:G6}{unit}. Measure again, or give null for not measured.")));
             }
         }
 
@@ -124,21 +124,21 @@ internal static class ShapeCheck
             if (count > most.Max)
             {
                 string things = value.ValueKind == JsonValueKind.Array ? "entries" : "characters";
-                faults.Add(new Fault(at, $"{count} {things}; at most {most.Max} are accepted. Split the site, or shorten it."));
+                errors.Add(new DocumentError(at, $"{count} {things}; at most {most.Max} are accepted. Split the site, or shorten it."));
             }
         }
 
         if (constraints.IsId && !IdAttribute.IsId(value.GetString()!))
         {
-            faults.Add(new Fault(at, $"\"{Shorten(value.GetString()!)}\" is no id: lower-case letters, digits and hyphens, at most 40, starting with a letter or digit."));
+            errors.Add(new DocumentError(at, $"\"{Shorten(value.GetString()!)}\" is no id: lower-case letters, digits and hyphens, at most 40, starting with a letter or digit."));
         }
     }
 
-    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<Fault> faults)
+    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
     {
         if (element.ValueKind != JsonValueKind.Array)
         {
-            faults.Add(new Fault(pointer, $"A list is expected here; this is {Describe(element)}."));
+            errors.Add(new DocumentError(pointer, $"A list is expected here; this is {Describe(element)}."));
             return;
         }
 
@@ -149,16 +149,16 @@ internal static class ShapeCheck
             string at = $"{pointer}/{index++}";
             if (item.ValueKind == JsonValueKind.Null)
             {
-                faults.Add(new Fault(at, "An entry cannot be null. Take it out."));
+                errors.Add(new DocumentError(at, "An entry cannot be null. Take it out."));
             }
             else
             {
-                Check(item, entry, at, faults);
+                Check(item, entry, at, errors);
             }
         }
     }
 
-    private static void CheckScalar(JsonElement element, Type type, string pointer, List<Fault> faults)
+    private static void CheckScalar(JsonElement element, Type type, string pointer, List<DocumentError> errors)
     {
         bool fits = type switch
         {
@@ -170,7 +170,7 @@ internal static class ShapeCheck
         };
         if (!fits)
         {
-            faults.Add(new Fault(pointer, $"{Expected(type)} is expected here; this is {Describe(element)}."));
+            errors.Add(new DocumentError(pointer, $"{Expected(type)} is expected here; this is {Describe(element)}."));
         }
     }
 

@@ -6,10 +6,10 @@ namespace Terrapin.Core.Plans;
 public static class TextCheck
 {
     /// <summary>Whether a closer look is needed: nearly no document has an escaped character, or one from the end of its plane.</summary>
-    public static bool MayHoldFault(ReadOnlySpan<byte> utf8) => utf8.IndexOf("\\u"u8) >= 0 || utf8.IndexOf((ReadOnlySpan<byte>)[0xEF, 0xBF]) >= 0;
+    public static bool MayHoldError(ReadOnlySpan<byte> utf8) => utf8.IndexOf("\\u"u8) >= 0 || utf8.IndexOf((ReadOnlySpan<byte>)[0xEF, 0xBF]) >= 0;
 
     /// <summary>The first fault in any text or key of a document; <see langword="null"/>: there is none.</summary>
-    public static Fault? FirstFault(JsonElement element) => FirstFault(element, "");
+    public static DocumentError? FirstError(JsonElement element) => FirstError(element, "");
 
     /// <summary>Whether a text can be kept and written to any format; line ends and tabs can.</summary>
     public static bool IsText(string text)
@@ -30,7 +30,7 @@ public static class TextCheck
         return true;
     }
 
-    private static Fault? FirstFault(JsonElement element, string pointer)
+    private static DocumentError? FirstError(JsonElement element, string pointer)
     {
         switch (element.ValueKind)
         {
@@ -39,9 +39,9 @@ public static class TextCheck
             case JsonValueKind.Object:
                 foreach (JsonProperty property in element.EnumerateObject())
                 {
-                    if ((IsText(() => property.Name, pointer) ?? FirstFault(property.Value, $"{pointer}/{property.Name}")) is { } fault)
+                    if ((IsText(() => property.Name, pointer) ?? FirstError(property.Value, $"{pointer}/{property.Name}")) is { } error)
                     {
-                        return fault;
+                        return error;
                     }
                 }
 
@@ -50,9 +50,9 @@ public static class TextCheck
                 int i = 0;
                 foreach (JsonElement item in element.EnumerateArray())
                 {
-                    if (FirstFault(item, $"{pointer}/{i++}") is { } fault)
+                    if (FirstError(item, $"{pointer}/{i++}") is { } error)
                     {
-                        return fault;
+                        return error;
                     }
                 }
 
@@ -62,7 +62,7 @@ public static class TextCheck
         }
     }
 
-    private static Fault? IsText(Func<string?> read, string pointer)
+    private static DocumentError? IsText(Func<string?> read, string pointer)
     {
         try
         {
@@ -76,6 +76,6 @@ public static class TextCheck
             // Half of a character, written as an escape, cannot be read at all.
         }
 
-        return new Fault(pointer, "Take out the character that cannot be seen: this text holds a control character or half of a character.");
+        return new DocumentError(pointer, "Take out the character that cannot be seen: this text holds a control character or half of a character.");
     }
 }

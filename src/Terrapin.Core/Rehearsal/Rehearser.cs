@@ -77,7 +77,7 @@ internal sealed class LeakRehearsal
         {
             SensorCase sensor = most.Sensors[i];
             double? time = sensor.TripM3 is { } volume && flow > 0 ? (volume / flow) + sensor.ResponseS : null;
-            yield return new SensorTrip(most.Leak.Id, sensor.SensorId, new Bounds((least ?? most).Sensors[i].TripM3, sensor.TripM3), time);
+            yield return new SensorTrip(most.Leak.Id, sensor.SensorId, new Interval((least ?? most).Sensors[i].TripM3, sensor.TripM3), time);
         }
     }
 
@@ -86,8 +86,8 @@ internal sealed class LeakRehearsal
         Rehearsed worst = LeakRun.Of(plan, controls, most, mode);
         return worst with
         {
-            EscapeM3 = new Bounds(Low(worst, mode), most.Screening.NoUpperBound ? null : worst.EscapeM3.High),
-            FlowM3PerS = new Bounds(LowFlow(), most.Flow.OpenM3PerS),
+            LostM3 = new Interval(Low(worst, mode), most.Screening.NoUpperBound ? null : worst.LostM3.High),
+            FlowM3PerS = new Interval(LowFlow(), most.Flow.OpenM3PerS),
         };
     }
 
@@ -96,10 +96,10 @@ internal sealed class LeakRehearsal
         if (least is null)
         {
             // What drains afterwards is never sure.
-            return worst.EscapeM3.High - worst.DrainDown.TotalM3;
+            return worst.LostM3.High - worst.DrainDown.TotalM3;
         }
 
-        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, controls, least, mode).EscapeM3.High;
+        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, controls, least, mode).LostM3.High;
     }
 
     private double? LowFlow()

@@ -84,7 +84,7 @@ public sealed record TimelinePoint(double TimeS, double VolumeM3);
 /// <param name="SensorId">The sensor.</param>
 /// <param name="VolumeM3">On the floor when its contacts are wet, m³; without an upper end where it may never be.</param>
 /// <param name="TimeS">From the first drop to its message, at the flow that gives the most litres, s.</param>
-public sealed record SensorTrip(string LeakId, string SensorId, Bounds VolumeM3, double? TimeS);
+public sealed record SensorTrip(string LeakId, string SensorId, Interval VolumeM3, double? TimeS);
 
 /// <summary>What runs out after the shut-off, each an upper bound.</summary>
 /// <param name="PipesM3">All pipe behind the shut valve that lies above the leak, m³.</param>
@@ -111,13 +111,13 @@ public sealed record Rehearsed
     public Cause? Cause { get; init; }
 
     /// <summary>Total escape, m³. Without an upper end it is either endless or not known; see <see cref="Endless"/>.</summary>
-    public required Bounds EscapeM3 { get; init; }
+    public required Interval LostM3 { get; init; }
 
     /// <summary>Whether water runs for ever by this plan.</summary>
     public required bool Endless { get; init; }
 
     /// <summary>The leak's flow with the main open, m³/s.</summary>
-    public required Bounds FlowM3PerS { get; init; }
+    public required Interval FlowM3PerS { get; init; }
 
     /// <summary>What runs on after the stroke, m³/s; <see langword="null"/>: not known.</summary>
     public required double? ResidualM3PerS { get; init; }

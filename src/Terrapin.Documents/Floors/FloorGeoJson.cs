@@ -105,22 +105,22 @@ public static class FloorGeoJson
         JsonElement root = document.RootElement;
         if (root.ValueKind != JsonValueKind.Object || TextOf(root, "type") != "FeatureCollection" || !root.TryGetProperty("features", out JsonElement features) || features.ValueKind != JsonValueKind.Array)
         {
-            throw new RefusedException([new Fault("/type", "This is not GeoJSON with a list of features. Export the rooms as a FeatureCollection.")]);
+            throw new RefusedException([new DocumentError("/type", "This is not GeoJSON with a list of features. Export the rooms as a FeatureCollection.")]);
         }
 
         if (features.GetArrayLength() > MostFeatures)
         {
-            throw new RefusedException([new Fault("/features", $"Export the rooms only, or split the file: it has {features.GetArrayLength()} features, and {MostFeatures} are read at once.")]);
+            throw new RefusedException([new DocumentError("/features", $"Export the rooms only, or split the file: it has {features.GetArrayLength()} features, and {MostFeatures} are read at once.")]);
         }
 
-        var faults = new List<Fault>();
+        var errors = new List<DocumentError>();
         var found = new List<(string At, string Name, string Storey, string? Finish, List<double[][]> Rings)>();
         int index = 0;
         foreach (JsonElement feature in features.EnumerateArray())
         {
             string at = $"/features/{index++}";
             JsonElement properties = feature.ValueKind == JsonValueKind.Object && feature.TryGetProperty("properties", out JsonElement p) ? p : default;
-            if ((TextOf(properties, "kind") ?? "room") != "room" || RingsOf(feature, at, faults) is not { Count: > 0 } rings)
+            if ((TextOf(properties, "kind") ?? "room") != "room" || RingsOf(feature, at, errors) is not { Count: > 0 } rings)
             {
                 continue;
             }
@@ -129,19 +129,19 @@ public static class FloorGeoJson
             found.Add((at, TextOf(properties, "name") ?? $"Room {index}", TextOf(properties, "storey") ?? "Ground floor", finish is not null && IdAttribute.IsId(finish) ? finish : null, rings));
         }
 
-        if (found.Count == 0 && faults.Count == 0)
+        if (found.Count == 0 && errors.Count == 0)
         {
-            faults.Add(new Fault("/features", "There is no room in it: no feature is a Polygon or MultiPolygon of kind \"room\". Export the rooms as polygons."));
+            errors.Add(new DocumentError("/features", "There is no room in it: no feature is a Polygon or MultiPolygon of kind \"room\". Export the rooms as polygons."));
         }
 
         if (found.Count > 0 && InDegrees(root, [.. found.SelectMany(f => f.Rings).SelectMany(r => r)]))
         {
-            faults.Add(new Fault("/features", "The coordinates are degrees of longitude and latitude. Export them in metres, in a projected coordinate system, and say \"units\": \"m\"."));
+            errors.Add(new DocumentError("/features", "The coordinates are degrees of longitude and latitude. Export them in metres, in a projected coordinate system, and say \"units\": \"m\"."));
         }
 
-        if (faults.Count > 0)
+        if (errors.Count > 0)
         {
-            throw new RefusedException(faults);
+            throw new RefusedException(errors);
         }
 
         // The drawing begins at the upper left corner of all that is read, whatever the file's own origin.
@@ -160,15 +160,15 @@ public static class FloorGeoJson
                 }
                 else
                 {
-                    faults.Add(new Fault($"{at}/geometry", $"\"{name}\" has a slanting wall. Rooms here are made of rectangles along the drawing: straighten it, or type its size."));
+                    errors.Add(new DocumentError($"{at}/geometry", $"\"{name}\" has a slanting wall. Rooms here are made of rectangles along the drawing: straighten it, or type its size."));
                 }
             }
 
-            faults.AddRange(areas.Select(a => RoomsRead.SizeFault(name, a)).OfType<string>().Select(f => new Fault($"{at}/geometry", f)));
+            errors.AddRange(areas.Select(a => RoomsRead.SizeError(name, a)).OfType<string>().Select(f => new DocumentError($"{at}/geometry", f)));
             rooms.Add(new ReadRoom { Name = name, Storey = storey, FinishId = finish, Areas = areas });
         }
 
-        return faults.Count == 0 ? new RoomsRead(rooms) : throw new RefusedException(faults);
+        return errors.Count == 0 ? new RoomsRead(rooms) : throw new RefusedException(errors);
     }
 
     private static bool InDegrees(JsonElement root, double[][] corners)
@@ -181,7 +181,7 @@ public static class FloorGeoJson
     }
 
     /// <summary>The outer rings of a feature's polygons.</summary>
-    private static List<double[][]>? RingsOf(JsonElement feature, string at, List<Fault> faults)
+    private static List<double[][]>? RingsOf(JsonElement feature, string at, List<DocumentError> errors)
     {
         if (feature.ValueKind != JsonValueKind.Object || !feature.TryGetProperty("geometry", out JsonElement geometry) || TextOf(geometry, "type") is not ("Polygon" or "MultiPolygon"))
         {
@@ -194,13 +194,13 @@ public static class FloorGeoJson
             JsonElement[] polygons = TextOf(geometry, "type") == "Polygon" ? [coordinates] : [.. coordinates.EnumerateArray()];
             if (polygons.Any(p => p.GetArrayLength() > 1))
             {
-                faults.Add(new Fault($"{at}/geometry", "This room has a hole in it. Leave the hole out, and put what stands there as a fixture."));
+                errors.Add(new DocumentError($"{at}/geometry", "This room has a hole in it. Leave the hole out, and put what stands there as a fixture."));
             }
 
             int corners = polygons.Max(p => p[0].GetArrayLength());
             if (polygons.Any(p => p[0].GetArrayLength() < 4) || corners > MostCorners)
             {
-                faults.Add(new Fault($"{at}/geometry/coordinates", corners > MostCorners
+                errors.Add(new DocumentError($"{at}/geometry/coordinates", corners > MostCorners
                     ? $"Straighten the walls of this room: it has {corners} corners, and {MostCorners} are the most."
                     : "Give this room at least three corners, the first again at the end."));
                 return null;
@@ -211,7 +211,7 @@ public static class FloorGeoJson
         }
         catch (Exception e) when (e is InvalidOperationException or KeyNotFoundException or IndexOutOfRangeException or FormatException or OverflowException)
         {
-            faults.Add(new Fault($"{at}/geometry/coordinates", "These are no coordinates of a polygon. Give rings of pairs of numbers, as GeoJSON has them."));
+            errors.Add(new DocumentError($"{at}/geometry/coordinates", "These are no coordinates of a polygon. Give rings of pairs of numbers, as GeoJSON has them."));
             return null;
         }
     }

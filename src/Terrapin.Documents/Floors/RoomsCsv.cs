@@ -46,16 +46,16 @@ public static class RoomsCsv
     /// <exception cref="RefusedException">The table is at fault; each fault names its line.</exception>
     public static RoomsRead Read(ReadOnlyMemory<byte> utf8)
     {
-        var faults = new List<Fault>();
+        var errors = new List<DocumentError>();
         var rooms = new List<ReadRoom>();
         foreach ((int line, var record) in CsvTable.Read(utf8, Columns, e => PlanJson.ReadShape<Line>(e, "")))
         {
             Line read = record.Deserialize<Line>(PlanJson.Options)!;
             double right = rooms.Where(r => r.Storey == read.Storey).SelectMany(r => r.Areas).Select(a => a.RightM()).DefaultIfEmpty(0).Max();
             var area = new FloorRectangle { AcrossM = read.AcrossM ?? right, DownM = read.DownM ?? 0, LengthM = read.LengthM, WidthM = read.WidthM };
-            if (RoomsRead.SizeFault(read.Room, area) is { } fault)
+            if (RoomsRead.SizeError(read.Room, area) is { } error)
             {
-                faults.Add(new Fault($"#row={line}", $"Line {line}: {fault}"));
+                errors.Add(new DocumentError($"#row={line}", $"Line {line}: {error}"));
                 continue;
             }
 
@@ -70,11 +70,11 @@ public static class RoomsCsv
             }
         }
 
-        if (rooms.Count == 0 && faults.Count == 0)
+        if (rooms.Count == 0 && errors.Count == 0)
         {
-            faults.Add(new Fault("#row=2", "Line 2: the table has no room. Add one a line."));
+            errors.Add(new DocumentError("#row=2", "Line 2: the table has no room. Add one a line."));
         }
 
-        return faults.Count == 0 ? new RoomsRead(rooms) : throw new RefusedException(faults);
+        return errors.Count == 0 ? new RoomsRead(rooms) : throw new RefusedException(errors);
     }
 }

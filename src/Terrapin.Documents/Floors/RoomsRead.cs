@@ -25,7 +25,7 @@ public sealed record RoomsRead(IReadOnlyList<ReadRoom> Rooms)
 
     /// <summary>A room of zero or half a kilometre is a slip of the unit.</summary>
     /// <returns>What is wrong with its size, or <see langword="null"/>.</returns>
-    internal static string? SizeFault(string name, FloorRectangle area) =>
+    internal static string? SizeError(string name, FloorRectangle area) =>
         area.LengthM >= SmallestM && area.WidthM >= SmallestM && area.LengthM <= LargestM && area.WidthM <= LargestM
             ? null
             : string.Create(CultureInfo.InvariantCulture, $"\"{name}\" is {area.LengthM:0.###} by {area.WidthM:0.###} m; a room is {SmallestM} to {LargestM} m each way. Look at its unit.");

@@ -28,7 +28,7 @@ public static class CatalogueCsv
     {
         IReadOnlyList<(int Line, JsonObject Record)> records = CsvTable.Read(utf8, ColumnsOf(list), element => CheckShape(element, list));
         var seen = new HashSet<string>();
-        Fault[] twice = [.. records.Where(r => !seen.Add((string)r.Record["id"]!)).Select(r => new Fault($"#row={r.Line}", $"Line {r.Line}: another device has the id \"{r.Record["id"]}\" already. Give this one its own."))];
+        DocumentError[] twice = [.. records.Where(r => !seen.Add((string)r.Record["id"]!)).Select(r => new DocumentError($"#row={r.Line}", $"Line {r.Line}: another device has the id \"{r.Record["id"]}\" already. Give this one its own."))];
         if (twice.Length > 0)
         {
             throw new RefusedException(twice);

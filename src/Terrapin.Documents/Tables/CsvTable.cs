@@ -34,8 +34,8 @@ internal static class CsvTable
     /// <summary>Lines that a table may have; more is no list that people keep.</summary>
     private const int MostLines = 1000;
 
-    /// <summary>Faults that are told at once.</summary>
-    private const int MostFaults = 50;
+    /// <summary>Errors that are told at once.</summary>
+    private const int MostErrors = 50;
 
     private static readonly CsvReaderOptions Reading = new()
     {
@@ -74,39 +74,39 @@ internal static class CsvTable
     public static IReadOnlyList<(int Line, JsonObject Record)> Read(ReadOnlyMemory<byte> utf8, IReadOnlyList<TableColumn> columns, Action<JsonElement> checkShape)
     {
         List<(int Line, string[] Cells)> rows = Rows(utf8);
-        var faults = new List<Fault>();
-        Place[] places = rows.Count == 0 ? [] : PlacesOf(rows[0].Cells, columns, faults);
+        var errors = new List<DocumentError>();
+        Place[] places = rows.Count == 0 ? [] : PlacesOf(rows[0].Cells, columns, errors);
         if (rows.Count == 0)
         {
-            faults.Add(new Fault("#cell=1,1", $"Line 1: the table is empty. Its header is: {string.Join(",", columns.Select(c => c.Header))}."));
+            errors.Add(new DocumentError("#cell=1,1", $"Line 1: the table is empty. Its header is: {string.Join(",", columns.Select(c => c.Header))}."));
         }
 
-        if (faults.Count > 0)
+        if (errors.Count > 0)
         {
-            throw new RefusedException(faults);
+            throw new RefusedException(errors);
         }
 
         var records = new List<(int, JsonObject)>();
         foreach ((int line, string[] cells) in rows.Skip(1))
         {
-            if (faults.Count >= MostFaults)
+            if (errors.Count >= MostErrors)
             {
-                faults.Add(new Fault($"#row={line}", $"Mend these first: from line {line} on the table was not looked at."));
+                errors.Add(new DocumentError($"#row={line}", $"Mend these first: from line {line} on the table was not looked at."));
                 break;
             }
 
             if (cells.Length != places.Length)
             {
-                faults.Add(new Fault($"#row={line}", $"Line {line}: {cells.Length} cells, and the header has {places.Length}. Give every cell, empty where nothing is known."));
+                errors.Add(new DocumentError($"#row={line}", $"Line {line}: {cells.Length} cells, and the header has {places.Length}. Give every cell, empty where nothing is known."));
                 continue;
             }
 
-            JsonObject record = RecordOf(line, cells, places, faults);
-            CheckShape(record, checkShape, line, places, faults);
+            JsonObject record = RecordOf(line, cells, places, errors);
+            CheckShape(record, checkShape, line, places, errors);
             records.Add((line, record));
         }
 
-        return faults.Count > 0 ? throw new RefusedException(faults) : records;
+        return errors.Count > 0 ? throw new RefusedException(errors) : records;
     }
 
     /// <summary>A column of the file that is read.</summary>
@@ -123,7 +123,7 @@ internal static class CsvTable
     {
         if (!System.Text.Unicode.Utf8.IsValid(utf8.Span))
         {
-            throw new RefusedException([new Fault("", "This is not UTF-8 text. Save the table as CSV, UTF-8, and read it again.")]);
+            throw new RefusedException([new DocumentError("", "This is not UTF-8 text. Save the table as CSV, UTF-8, and read it again.")]);
         }
 
         var rows = new List<(int, string[])>();
@@ -134,7 +134,7 @@ internal static class CsvTable
             {
                 if (rows.Count > MostLines)
                 {
-                    throw new RefusedException([new Fault($"#row={reader.LineNumber}", $"Line {reader.LineNumber}: a table has at most {MostLines} lines below its header. Split it.")]);
+                    throw new RefusedException([new DocumentError($"#row={reader.LineNumber}", $"Line {reader.LineNumber}: a table has at most {MostLines} lines below its header. Split it.")]);
                 }
 
                 rows.Add(((int)reader.LineNumber, [.. reader.Current.ToArray().Select(c => FromText(c.Trim()))]));
@@ -142,13 +142,13 @@ internal static class CsvTable
         }
         catch (CsvFormatException e)
         {
-            throw new RefusedException([new Fault($"#row={e.LineNumber}", $"Line {e.LineNumber}: a quotation mark is left open or stands where none can. Put the whole cell in quotation marks, and double those inside.")]);
+            throw new RefusedException([new DocumentError($"#row={e.LineNumber}", $"Line {e.LineNumber}: a quotation mark is left open or stands where none can. Put the whole cell in quotation marks, and double those inside.")]);
         }
 
         return rows;
     }
 
-    private static Place[] PlacesOf(string[] header, IReadOnlyList<TableColumn> columns, List<Fault> faults)
+    private static Place[] PlacesOf(string[] header, IReadOnlyList<TableColumn> columns, List<DocumentError> errors)
     {
         var places = new List<Place>();
         for (int i = 0; i < header.Length; i++)
@@ -160,15 +160,15 @@ internal static class CsvTable
             string at = $"#cell=1,{i + 1}";
             if (column is null)
             {
-                faults.Add(new Fault(at, $"Line 1, column {i + 1}: there is no column \"{name}\" here. Take it out, or name it as one of: {string.Join(", ", columns.Select(c => c.Name))}."));
+                errors.Add(new DocumentError(at, $"Line 1, column {i + 1}: there is no column \"{name}\" here. Take it out, or name it as one of: {string.Join(", ", columns.Select(c => c.Name))}."));
             }
             else if (places.Any(p => p.Column == column))
             {
-                faults.Add(new Fault(at, $"Line 1, column {i + 1}: \"{name}\" is there twice. Keep one."));
+                errors.Add(new DocumentError(at, $"Line 1, column {i + 1}: \"{name}\" is there twice. Keep one."));
             }
             else if (!UnitFits(column, unit))
             {
-                faults.Add(new Fault(at, $"Line 1, column {i + 1} ({name}): {(unit is null ? "its unit is missing" : $"\"{unit}\" is no unit for it")}. Write \"{column.Header}\"{OtherUnits(column)}."));
+                errors.Add(new DocumentError(at, $"Line 1, column {i + 1} ({name}): {(unit is null ? "its unit is missing" : $"\"{unit}\" is no unit for it")}. Write \"{column.Header}\"{OtherUnits(column)}."));
             }
             else
             {
@@ -176,9 +176,9 @@ internal static class CsvTable
             }
         }
 
-        foreach (TableColumn missing in columns.Where(c => !c.IsOptional && places.All(p => p.Column != c) && !faults.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
+        foreach (TableColumn missing in columns.Where(c => !c.IsOptional && places.All(p => p.Column != c) && !errors.Any(f => f.Message.Contains($"({c.Name})", StringComparison.OrdinalIgnoreCase))))
         {
-            faults.Add(new Fault("#row=1", $"Line 1: the column \"{missing.Header}\" is missing. Add it, with empty cells where nothing is known."));
+            errors.Add(new DocumentError("#row=1", $"Line 1: the column \"{missing.Header}\" is missing. Add it, with empty cells where nothing is known."));
         }
 
         return [.. places];
@@ -195,13 +195,13 @@ internal static class CsvTable
         ? $" (or {string.Join(", ", UnitTable.Kinds[kind].Names.Keys)})"
         : "";
 
-    private static JsonObject RecordOf(int line, string[] cells, Place[] places, List<Fault> faults)
+    private static JsonObject RecordOf(int line, string[] cells, Place[] places, List<DocumentError> errors)
     {
         var record = new JsonObject();
         foreach (Place place in places)
         {
             string cell = cells[place.At - 1];
-            if (cell.Length > 0 && ValueOf(cell, place, line, faults) is { } value)
+            if (cell.Length > 0 && ValueOf(cell, place, line, errors) is { } value)
             {
                 Put(record, place.Column.Path, value);
             }
@@ -232,7 +232,7 @@ internal static class CsvTable
         }
     }
 
-    private static JsonNode? ValueOf(string cell, Place place, int line, List<Fault> faults)
+    private static JsonNode? ValueOf(string cell, Place place, int line, List<DocumentError> errors)
     {
         if (!place.Column.IsNumber)
         {
@@ -241,7 +241,7 @@ internal static class CsvTable
 
         if (!double.TryParse(cell, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) || !double.IsFinite(number))
         {
-            faults.Add(new Fault(place.Of(line), $"{place.Words(line)}: \"{Shorten(cell)}\" is no number. Write it bare, such as 12.5; its unit stands in the header."));
+            errors.Add(new DocumentError(place.Of(line), $"{place.Words(line)}: \"{Shorten(cell)}\" is no number. Write it bare, such as 12.5; its unit stands in the header."));
             return null;
         }
 
@@ -250,7 +250,7 @@ internal static class CsvTable
             : number / place.Column.Scale;
     }
 
-    private static void CheckShape(JsonObject record, Action<JsonElement> checkShape, int line, Place[] places, List<Fault> faults)
+    private static void CheckShape(JsonObject record, Action<JsonElement> checkShape, int line, Place[] places, List<DocumentError> errors)
     {
         try
         {
@@ -259,12 +259,12 @@ internal static class CsvTable
         }
         catch (RefusedException refused)
         {
-            foreach (Fault fault in refused.Faults)
+            foreach (DocumentError error in refused.Errors)
             {
-                Place? place = places.FirstOrDefault(p => $"/{p.Column.Path}" == fault.Pointer);
-                if (place is null || !faults.Any(f => f.Pointer == place.Of(line)))
+                Place? place = places.FirstOrDefault(p => $"/{p.Column.Path}" == error.Pointer);
+                if (place is null || !errors.Any(f => f.Pointer == place.Of(line)))
                 {
-                    faults.Add(new Fault(place?.Of(line) ?? $"#row={line}", $"{place?.Words(line) ?? $"Line {line}"}: {fault.Message}"));
+                    errors.Add(new DocumentError(place?.Of(line) ?? $"#row={line}", $"{place?.Words(line) ?? $"Line {line}"}: {error.Message}"));
                 }
             }
         }

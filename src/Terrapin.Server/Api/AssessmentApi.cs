@@ -12,14 +12,14 @@ internal static class AssessmentApi
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/plans/upgrade", Upgrade).WithName("upgradePlan").WithTags("Assessment")
-            .Accepts<Plan>("application/json").Produces<Plan>().ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<Plan>().ProducesErrors();
         api = api.MapGroup("").IsHeavy();
         api.MapPost("/assessments", Assess).WithName("assessPlan").WithTags("Assessment")
-            .Accepts<Plan>("application/json").Produces<Assessment>().ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<Assessment>().ProducesErrors();
         api.MapPost("/comparisons", Compare).WithName("compareOptions").WithTags("Assessment")
-            .Accepts<Plan>("application/json").Produces<IReadOnlyList<OptionAssessment>>().ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<IReadOnlyList<OptionAssessment>>().ProducesErrors();
         api.MapPost("/rehearsals", Rehearse).WithName("rehearseLeak").WithTags("Assessment")
-            .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesErrors();
     }
 
     /// <summary>The same plan in the present version, for who has kept an older one.</summary>
@@ -39,12 +39,12 @@ internal static class AssessmentApi
     {
         if (ReadMode(mode) is not { } known)
         {
-            return Problems.Refused(new RefusedException([new Fault("", $"There is no mode \"{mode}\". The modes are home, away, asleep and holiday.")]));
+            return Problems.Refused(new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are home, away, asleep and holiday.")]));
         }
 
         return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
             ? Results.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
-            : Problems.Refused(new RefusedException([new Fault("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
+            : Problems.Refused(new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
     }
 
     private static Mode? ReadMode(string word) =>

@@ -26,7 +26,7 @@ internal static class BenchApi
         where TInput : notnull
         where TResult : notnull =>
         bench.MapPost($"/{name}", (HttpRequest request) => Answer(request, calculate)).WithName($"bench-{name}")
-            .Accepts<TInput>("application/json").Produces<TResult>().ProducesFaults();
+            .Accepts<TInput>("application/json").Produces<TResult>().ProducesErrors();
 
     private static Task<IResult> Answer<TInput, TResult>(HttpRequest request, Func<TInput, TResult> calculate)
         where TResult : notnull =>
@@ -42,15 +42,15 @@ internal static class BenchApi
                 }
                 catch (ArgumentOutOfRangeException e)
                 {
-                    throw new RefusedException([FaultOf(e)]);
+                    throw new RefusedException([ErrorOf(e)]);
                 }
             },
             result => Task.FromResult(Results.Ok(result)));
 
     /// <summary>What one model says against a combination of values, at the field it names.</summary>
-    private static Fault FaultOf(ArgumentOutOfRangeException e)
+    private static DocumentError ErrorOf(ArgumentOutOfRangeException e)
     {
         string sentence = e.Message.Split(" (Parameter", StringSplitOptions.None)[0].Split('\n')[0];
-        return new Fault($"/{JsonNamingPolicy.CamelCase.ConvertName(e.ParamName ?? "")}", sentence);
+        return new DocumentError($"/{JsonNamingPolicy.CamelCase.ConvertName(e.ParamName ?? "")}", sentence);
     }
 }

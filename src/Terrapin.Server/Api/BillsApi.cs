@@ -10,8 +10,8 @@ internal static class BillsApi
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder bills = api.MapGroup("/bills").WithTags("Bills");
-        bills.MapPost("/", Of).WithName("billOfMaterials").Accepts<Plan>("application/json").Produces<IReadOnlyList<Bill>>().ProducesFaults();
-        bills.MapPost("/table", Table).WithName("billTable").Accepts<Plan>("application/json").Produces<string>(200, "text/csv").ProducesFaults();
+        bills.MapPost("/", Of).WithName("billOfMaterials").Accepts<Plan>("application/json").Produces<IReadOnlyList<Bill>>().ProducesErrors();
+        bills.MapPost("/table", Table).WithName("billTable").Accepts<Plan>("application/json").Produces<string>(200, "text/csv").ProducesErrors();
     }
 
     private static Task<IResult> Of(HttpRequest request) =>

@@ -12,16 +12,16 @@ internal static class CataloguesApi
     {
         RouteGroupBuilder catalogues = api.MapGroup("/catalogues").WithTags("Catalogues").IsHeavy();
         catalogues.MapPost("/read", ReadFile).WithName("readCatalogueFile")
-            .Accepts<CatalogueFile>("application/json").Produces<Catalogue>().ProducesFaults();
+            .Accepts<CatalogueFile>("application/json").Produces<Catalogue>().ProducesErrors();
         catalogues.MapPost("/write", WriteFile).WithName("writeCatalogueFile")
-            .Accepts<Catalogue>("application/json").Produces<CatalogueFile>().ProducesFaults();
+            .Accepts<Catalogue>("application/json").Produces<CatalogueFile>().ProducesErrors();
         foreach (CatalogueList list in Enum.GetValues<CatalogueList>())
         {
             string name = JsonNamingPolicy.CamelCase.ConvertName(list.ToString());
             catalogues.MapPost($"/{name}/read", (HttpRequest request) => ReadTable(request, list)).WithName($"read-{name}-table")
-                .Accepts<string>("text/csv").Produces<Catalogue>().ProducesFaults();
+                .Accepts<string>("text/csv").Produces<Catalogue>().ProducesErrors();
             catalogues.MapPost($"/{name}/write", (HttpRequest request) => WriteTable(request, list)).WithName($"write-{name}-table")
-                .Accepts<Catalogue>("application/json").Produces<string>(200, "text/csv").ProducesFaults();
+                .Accepts<Catalogue>("application/json").Produces<string>(200, "text/csv").ProducesErrors();
         }
     }
 

@@ -25,15 +25,15 @@ internal static class FloorsApi
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder group = api.MapGroup("/floors").WithTags("Floors").IsHeavy();
-        group.MapPost("/", Draw).WithName("drawFloors").Accepts<Plan>("application/json").Produces<FloorMap>().ProducesFaults();
+        group.MapPost("/", Draw).WithName("drawFloors").Accepts<Plan>("application/json").Produces<FloorMap>().ProducesErrors();
         group.MapPost("/svg", (HttpRequest request) => Write(request, FloorSvg.Write, "image/svg+xml", "floors.svg")).WithName("floorsAsSvg")
-            .Accepts<Plan>("application/json").Produces<string>(200, "image/svg+xml").ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<string>(200, "image/svg+xml").ProducesErrors();
         group.MapPost("/geojson", (HttpRequest request) => Write(request, FloorGeoJson.Write, "application/geo+json", "floors.geojson")).WithName("floorsAsGeoJson")
-            .Accepts<Plan>("application/json").Produces<string>(200, "application/geo+json").ProducesFaults();
+            .Accepts<Plan>("application/json").Produces<string>(200, "application/geo+json").ProducesErrors();
         group.MapPost("/rooms/geojson", (HttpRequest request) => ReadRooms(request, FloorGeoJson.Read)).WithName("roomsFromGeoJson")
-            .Accepts<string>("application/geo+json").Produces<RoomsRead>().ProducesFaults();
+            .Accepts<string>("application/geo+json").Produces<RoomsRead>().ProducesErrors();
         group.MapPost("/rooms/csv", (HttpRequest request) => ReadRooms(request, RoomsCsv.Read)).WithName("roomsFromCsv")
-            .Accepts<string>("text/csv").Produces<RoomsRead>().ProducesFaults();
+            .Accepts<string>("text/csv").Produces<RoomsRead>().ProducesErrors();
         api.MapGet("/fixtures", () => FixtureLibrary.All).WithName("listFixtures").WithTags("Floors");
     }
 

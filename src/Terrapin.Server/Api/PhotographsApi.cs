@@ -13,7 +13,7 @@ internal static class PhotographsApi
     {
         RouteGroupBuilder photographs = api.MapGroup("/sites/{id}/photographs").WithTags("Photographs");
         photographs.MapGet("/", List).WithName("listPhotographs");
-        photographs.MapPost("/", Add).WithName("addPhotograph").Accepts<byte[]>("image/jpeg", "image/png", "image/webp").Produces<PhotographSummary>(201).ProducesFaults().ProducesNoSite();
+        photographs.MapPost("/", Add).WithName("addPhotograph").Accepts<byte[]>("image/jpeg", "image/png", "image/webp").Produces<PhotographSummary>(201).ProducesErrors().ProducesNoSite();
         photographs.MapGet("/{photographId}", Read).WithName("readPhotograph").Produces<byte[]>(200, "image/jpeg").ProducesNoSite();
         photographs.MapDelete("/{photographId}", Remove).WithName("removePhotograph").Produces(204).ProducesNoSite();
     }
@@ -30,8 +30,8 @@ internal static class PhotographsApi
         if (caption?.Length > MostCaption || (stopValveId is not null && !IdAttribute.IsId(stopValveId)))
         {
             return Problems.Refused(new RefusedException([caption?.Length > MostCaption
-                ? new Fault("/caption", $"A caption has at most {MostCaption} characters. Shorten it.")
-                : new Fault("/stopValveId", "This is no id of a stop valve. Give the id as the plan has it.")]));
+                ? new DocumentError("/caption", $"A caption has at most {MostCaption} characters. Shorten it.")
+                : new DocumentError("/stopValveId", "This is no id of a stop valve. Give the id as the plan has it.")]));
         }
 
         return await Body.Use(

@@ -23,7 +23,7 @@ internal static class PlacementsApi
 
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/placements", Place).WithName("placeSensors").WithTags("Floors")
-            .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesFaults().IsHeavy();
+            .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesErrors().IsHeavy();
 
     private static Task<IResult> Place(HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, Read, question =>
     {
@@ -47,7 +47,7 @@ internal static class PlacementsApi
         JsonElement root = document.RootElement;
         if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("plan", out JsonElement plan) || !root.TryGetProperty("request", out JsonElement request))
         {
-            throw new RefusedException([new Fault("", "Send an object with the plan and the request for its sensors.")]);
+            throw new RefusedException([new DocumentError("", "Send an object with the plan and the request for its sensors.")]);
         }
 
         return new PlacementQuestion { Plan = PlanJson.Read(plan, "/plan"), Request = PlanJson.ReadShape<PlacementRequest>(request, "/request") };

@@ -17,13 +17,13 @@ internal static class Problems
         return Results.Problem(problem);
     }
 
-    /// <summary>Faults that are told at once.</summary>
-    private const int MostFaults = 100;
+    /// <summary>Errors that are told at once.</summary>
+    private const int MostErrors = 100;
 
     /// <summary>400 for what is no JSON, 422 for JSON at fault, with a pointer for each fault.</summary>
     public static IResult Refused(RefusedException refused) => refused.IsNotJson
-        ? Of(StatusCodes.Status400BadRequest, "Not JSON", refused.Faults[0].Message, ("faults", refused.Faults.Take(MostFaults)))
-        : Of(StatusCodes.Status422UnprocessableEntity, "Not accepted", refused.Message, ("faults", refused.Faults.Take(MostFaults)));
+        ? Of(StatusCodes.Status400BadRequest, "Not JSON", refused.Errors[0].Message, ("errors", refused.Errors.Take(MostErrors)))
+        : Of(StatusCodes.Status422UnprocessableEntity, "Not accepted", refused.Message, ("errors", refused.Errors.Take(MostErrors)));
 
     public static IResult NoSuchSite(string id) =>
         Of(StatusCodes.Status404NotFound, "No such site", $"There is no site \"{id}\". Look at the list of sites.");
@@ -39,7 +39,7 @@ public sealed record ApiProblem
     public string? Detail { get; init; }
 
     /// <summary>With a refused document: each place and what to do.</summary>
-    public IReadOnlyList<Fault>? Faults { get; init; }
+    public IReadOnlyList<DocumentError>? Errors { get; init; }
 
     /// <summary>With a stale save: the revision that is there now.</summary>
     public SavedRevision? Newest { get; init; }

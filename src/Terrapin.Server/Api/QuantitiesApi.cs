@@ -21,7 +21,7 @@ internal static class QuantitiesApi
 {
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPost("/quantities", Read).WithName("readQuantity").WithTags("Quantities")
-            .Accepts<TypedText>("application/json").Produces<ReadQuantity>().ProducesFaults();
+            .Accepts<TypedText>("application/json").Produces<ReadQuantity>().ProducesErrors();
 
     private static Task<IResult> Read(HttpRequest request) => Body.Use(
         request,
@@ -35,7 +35,7 @@ internal static class QuantitiesApi
             }
             catch (FormatException e)
             {
-                throw new RefusedException([new Fault("/text", e.Message)]);
+                throw new RefusedException([new DocumentError("/text", e.Message)]);
             }
         },
         read => Task.FromResult(Results.Ok(read)));

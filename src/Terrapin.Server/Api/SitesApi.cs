@@ -30,17 +30,18 @@ internal static class SitesApi
         RouteGroupBuilder sites = api.MapGroup("/sites").WithTags("Sites");
         sites.MapGet("/", List).WithName("listSites");
         sites.MapGet("/deleted", (SiteStore store, CancellationToken cancel) => store.ListDeleted(cancel)).WithName("listDeletedSites");
-        sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesFaults().IsHeavy();
-        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json").Produces<SavedPlan>(201).ProducesFaults().IsHeavy();
+        sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
+        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json", "application/zip").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
         sites.MapPost("/{id}/put-away", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, true, store, cancel)).WithName("putSiteAway").Produces(204).ProducesNoSite();
         sites.MapPost("/{id}/take-back", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, false, store, cancel)).WithName("takeSiteBack").Produces(204).ProducesNoSite();
         sites.MapDelete("/{id}", Delete).WithName("deleteSite").Produces(204).Produces<ApiProblem>(400, "application/problem+json").ProducesNoSite();
         sites.MapGet("/{id}/plan", Read).WithName("readPlan").Produces<SavedPlan>().ProducesNoSite();
-        sites.MapPut("/{id}/plan", Save).WithName("savePlan").Accepts<Plan>("application/json").Produces<SavedPlan>().ProducesFaults().ProducesNoSite()
+        sites.MapPut("/{id}/plan", Save).WithName("savePlan").Accepts<Plan>("application/json").Produces<SavedPlan>().ProducesErrors().ProducesNoSite()
             .Produces<ApiProblem>(412, "application/problem+json").Produces<ApiProblem>(428, "application/problem+json").IsHeavy();
         sites.MapGet("/{id}/revisions", History).WithName("listRevisions").Produces<IReadOnlyList<SavedRevision>>().ProducesNoSite();
         sites.MapGet("/{id}/revisions/{number:int}", ReadRevision).WithName("readRevision").Produces<SavedPlan>().ProducesNoSite();
         sites.MapGet("/{id}/export", Export).WithName("exportSite").Produces<SiteArchive>().ProducesNoSite();
+        sites.MapGet("/{id}/bundle", BundlesApi.Export).WithName("exportBundle").Produces<byte[]>(200, "application/zip").ProducesNoSite().IsHeavy();
     }
 
     private static async Task<IReadOnlyList<ListedSite>> List(SiteStore store, CancellationToken cancel) =>
@@ -92,7 +93,7 @@ internal static class SitesApi
     {
         using var document = PlanJson.Parse(utf8);
         NewSiteRequest site = PlanJson.ReadShape<NewSiteRequest>(document.RootElement, "");
-        return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new Fault("/name", "The site has no name yet. Give it one.")]);
+        return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new DocumentError("/name", "The site has no name yet. Give it one.")]);
     }
 
     private static async Task<IResult> Import(HttpRequest request, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
@@ -102,7 +103,11 @@ internal static class SitesApi
             return Author.Missing();
         }
 
-        return await Body.Use(request, SiteArchive.Read, async archive => Created(request, await store.Create(archive.Plan, author, overviews.Of(archive.Plan, cancel), cancel)));
+        return await Body.Use(
+            request,
+            BundlesApi.Read,
+            async read => Created(request, await store.Create(read.Plan, author, overviews.Of(read.Plan, cancel), cancel, read.Photographs)),
+            SiteBundle.MostBytes);
     }
 
     private static async Task<IResult> Read(string id, HttpResponse response, SiteStore store, CancellationToken cancel) =>
@@ -191,7 +196,7 @@ internal static class ApiDescriptions
 {
     private const string Problem = "application/problem+json";
 
-    public static RouteHandlerBuilder ProducesFaults(this RouteHandlerBuilder route) =>
+    public static RouteHandlerBuilder ProducesErrors(this RouteHandlerBuilder route) =>
         route.Produces<ApiProblem>(400, Problem).Produces<ApiProblem>(413, Problem).Produces<ApiProblem>(422, Problem);
 
     public static RouteHandlerBuilder ProducesNoSite(this RouteHandlerBuilder route) => route.Produces<ApiProblem>(404, Problem);

@@ -105,5 +105,5 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
         canvas.Concat(matrix);
     }
 
-    private static RefusedException Refuse(string message) => new([new Fault("", message)]);
+    private static RefusedException Refuse(string message) => new([new DocumentError("", message)]);
 }

@@ -234,7 +234,7 @@ public class DrawnHouseTests
     private static IReadOnlyList<SensorTrip> Trips(Plan plan)
     {
         IReadOnlyList<SensorTrip> trips = Assessor.Assess(plan).Trips;
-        return [.. plan.Installation.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Bounds.Unknown, null))];
+        return [.. plan.Installation.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Interval.Unknown, null))];
     }
 
     private static FloorFinish Finish(string id, double deg) => new() { Id = id, Name = id, ContactAngle = new AngleFigure { Deg = deg, Standing = Standing.Measured } };

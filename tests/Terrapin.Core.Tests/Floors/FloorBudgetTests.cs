@@ -11,9 +11,9 @@ public class FloorBudgetTests
     public void A_drawing_too_large_for_its_water_is_refused_with_what_to_do()
     {
         Plan plan = PlanOf([Rectangle("a", -500, -500, 200, 200), Rectangle("b", -300, -300, 200, 200), Rectangle("c", -500, -300, 200, 200), Rectangle("d", 300, 300, 200, 200), Rectangle("e", 100, 300, 200, 200), Rectangle("f", -100, -100, 200, 200)], []);
-        Fault fault = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(plan))).Faults);
-        Assert.Equal("/building/rooms", fault.Pointer);
-        Assert.Contains("too large", fault.Message, StringComparison.Ordinal);
+        DocumentError error = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(plan))).Errors);
+        Assert.Equal("/building/rooms", error.Pointer);
+        Assert.Contains("too large", error.Message, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -59,11 +59,11 @@ public class PlanJsonTests
     [InlineData("/site/name", "[]", "A text is expected")]
     [InlineData("/building/rooms", "{}", "A list is expected")]
     [InlineData("/building/stopValves/0", "[]", "An object is expected")]
-    public void A_fault_names_its_place(string pointer, string value, string words, string? faultAt = null)
+    public void A_fault_names_its_place(string pointer, string value, string words, string? errorAt = null)
     {
-        Fault fault = Assert.Single(Refuse(With(pointer, value)));
-        Assert.Equal(faultAt ?? pointer, fault.Pointer);
-        Assert.Contains(words, fault.Message);
+        DocumentError error = Assert.Single(Refuse(With(pointer, value)));
+        Assert.Equal(errorAt ?? pointer, error.Pointer);
+        Assert.Contains(words, error.Message);
     }
 
     [Theory]
@@ -79,12 +79,12 @@ public class PlanJsonTests
     [InlineData("/building/doorways/0/widthM", "6", "on no wall", "/building/doorways/0/at")]
     [InlineData("/building/openings/0/toStoreyId", "\"ground\"", "Choose one further down", null, true)]
     [InlineData("/building/openings/0/landsAt/acrossM", "30", "No room of the storey below", "/building/openings/0/landsAt")]
-    public void What_cannot_be_drawn_is_named_at_its_place(string pointer, string value, string words, string? faultAt = null, bool among = false)
+    public void What_cannot_be_drawn_is_named_at_its_place(string pointer, string value, string words, string? errorAt = null, bool among = false)
     {
-        IReadOnlyList<Fault> faults = Refuse(With(pointer, value, Encoding.UTF8.GetString(PlanJson.Write(Drawn()))));
-        Fault fault = among ? faults.First(f => f.Message.Contains(words)) : Assert.Single(faults);
-        Assert.Equal(faultAt ?? pointer, fault.Pointer);
-        Assert.Contains(words, fault.Message);
+        IReadOnlyList<DocumentError> errors = Refuse(With(pointer, value, Encoding.UTF8.GetString(PlanJson.Write(Drawn()))));
+        DocumentError error = among ? errors.First(f => f.Message.Contains(words)) : Assert.Single(errors);
+        Assert.Equal(errorAt ?? pointer, error.Pointer);
+        Assert.Contains(words, error.Message);
     }
 
     /// <summary>The worked house with its scullery, a pantry beside it and a cellar below on the drawing.</summary>
@@ -116,17 +116,17 @@ public class PlanJsonTests
         JsonNode plan = Node();
         plan["building"]!["stopValves"]![0]!["colour"] = "red";
         plan["site"]!.AsObject().Remove("name");
-        IReadOnlyList<Fault> faults = Refuse(plan.ToJsonString());
-        Assert.Equal(["/site/name", "/building/stopValves/0/colour"], faults.Select(f => f.Pointer));
-        Assert.Contains("Known keys: id", faults[1].Message);
+        IReadOnlyList<DocumentError> errors = Refuse(plan.ToJsonString());
+        Assert.Equal(["/site/name", "/building/stopValves/0/colour"], errors.Select(f => f.Pointer));
+        Assert.Contains("Known keys: id", errors[1].Message);
     }
 
     [Fact]
     public void Two_drives_on_one_stop_valve_are_refused()
     {
         Plan twice = House().WithInstallation(i => i with { Drives = [.. i.Drives, .. i.Drives] });
-        Fault fault = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
-        Assert.Equal("/installation/drives/1/stopValveId", fault.Pointer);
+        DocumentError error = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
+        Assert.Equal("/installation/drives/1/stopValveId", error.Pointer);
     }
 
     [Fact]
@@ -134,8 +134,8 @@ public class PlanJsonTests
     {
         Plan house = House();
         Plan twice = house.WithBuilding(b => b with { Rooms = [house.Building.Rooms[0], house.Building.Rooms[0] with { Leaks = [] }] });
-        Fault fault = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
-        Assert.Equal("/building/rooms/1/id", fault.Pointer);
+        DocumentError error = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
+        Assert.Equal("/building/rooms/1/id", error.Pointer);
     }
 
     [Fact]
@@ -169,7 +169,7 @@ public class PlanJsonTests
         }
         catch (RefusedException refused)
         {
-            Assert.NotEmpty(refused.Faults);
+            Assert.NotEmpty(refused.Errors);
         }
     });
 
@@ -222,6 +222,6 @@ public class PlanJsonTests
         return plan.ToJsonString().Replace("\"@@\"", value, StringComparison.Ordinal);
     }
 
-    private static IReadOnlyList<Fault> Refuse(string json) =>
-        Assert.Throws<RefusedException>(() => PlanJson.Read(Encoding.UTF8.GetBytes(json))).Faults;
+    private static IReadOnlyList<DocumentError> Refuse(string json) =>
+        Assert.Throws<RefusedException>(() => PlanJson.Read(Encoding.UTF8.GetBytes(json))).Errors;
 }

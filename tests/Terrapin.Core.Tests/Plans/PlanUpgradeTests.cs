@@ -79,7 +79,7 @@ public class PlanUpgradeTests
         JsonNode kept = Kept(1);
         kept["main"]!["colour"] = "red";
         RefusedException refused = Assert.Throws<RefusedException>(() => Read(kept));
-        Assert.Equal("/building/stopValves/0/colour", Assert.Single(refused.Faults).Pointer);
+        Assert.Equal("/building/stopValves/0/colour", Assert.Single(refused.Errors).Pointer);
         Assert.Throws<RefusedException>(() => Read(new JsonObject { ["version"] = 3 }));
         Assert.Throws<RefusedException>(() => Read(new JsonObject { ["version"] = 1, ["pipes"] = 5, ["rooms"] = new JsonArray(1, null, "x") }));
     }

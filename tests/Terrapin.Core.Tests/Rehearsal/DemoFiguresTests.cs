@@ -37,7 +37,7 @@ public class DemoFiguresTests
         {
             yield return string.Join(',', new object?[]
             {
-                site, leak.LeakId, leak.Mode, leak.Outcome, leak.Cause, leak.StopValveId, leak.Endless, leak.EscapeM3.Low, leak.EscapeM3.High, leak.FlowM3PerS.Low, leak.FlowM3PerS.High, leak.StopsAfterS,
+                site, leak.LeakId, leak.Mode, leak.Outcome, leak.Cause, leak.StopValveId, leak.Endless, leak.LostM3.Low, leak.LostM3.High, leak.FlowM3PerS.Low, leak.FlowM3PerS.High, leak.StopsAfterS,
             }.Select(figure => Convert.ToString(figure, CultureInfo.InvariantCulture)));
         }
     }

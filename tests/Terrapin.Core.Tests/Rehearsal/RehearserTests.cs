@@ -16,7 +16,7 @@ public class RehearserTests
         Plan With(LeakPoint leak) => plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { Leaks = [leak] }] });
         Rehearsed held = Away(With(trap));
         Assert.Equal((Outcome.TellsOnly, Cause.NotFromMain, false), (held.Outcome, held.Cause, held.Endless));
-        Assert.Equal(0.03, held.EscapeM3.High!.Value, 9);
+        Assert.Equal(0.03, held.LostM3.High!.Value, 9);
         Rehearsed rain = Away(With(trap with { HoldsM3 = null }));
         Assert.True(rain.Endless);
         Assert.Contains(Assessor.Assess(With(trap)).Findings, f => f.Code == "not-from-the-main");
@@ -27,7 +27,7 @@ public class RehearserTests
 
     private static Rehearsed Away(Plan plan) => Rehearser.Of(plan, "hose", Mode.Away);
 
-    private static double Litres(Plan plan) => Away(plan).EscapeM3.High!.Value * 1000;
+    private static double Litres(Plan plan) => Away(plan).LostM3.High!.Value * 1000;
 
     [Fact]
     public void The_worked_house_from_first_drop_to_quiet()
@@ -40,7 +40,7 @@ public class RehearserTests
         Close((0.4 + 0.2 + 0.5) * flow, Volume(rehearsed, Phase.RadioAndLogic), 0.005);
         Close(4.81, Volume(rehearsed, Phase.Stroke), 0.005);
         // What drains afterwards needs air behind it: all of it or nothing.
-        Close(rehearsed.EscapeM3.High!.Value - rehearsed.DrainDown.TotalM3, rehearsed.EscapeM3.Low!.Value, 1e-9);
+        Close(rehearsed.LostM3.High!.Value - rehearsed.DrainDown.TotalM3, rehearsed.LostM3.Low!.Value, 1e-9);
         Assert.Equal(
             [EventKind.FirstDrop, EventKind.SensorWet, EventKind.HubKnows, EventKind.Told, EventKind.ClosingOrdered, EventKind.ValveMoves, EventKind.FlowStops],
             rehearsed.Events.Select(e => e.Kind));
@@ -51,7 +51,7 @@ public class RehearserTests
     {
         Rehearsed rehearsed = Away(plan);
         return rehearsed.Outcome != Outcome.Closes
-            || Math.Abs(rehearsed.Spans.Sum(s => s.VolumeM3) - rehearsed.EscapeM3.High!.Value) < 1e-9;
+            || Math.Abs(rehearsed.Spans.Sum(s => s.VolumeM3) - rehearsed.LostM3.High!.Value) < 1e-9;
     });
 
     [Fact]
@@ -72,7 +72,7 @@ public class RehearserTests
     {
         Rehearsed rehearsed = Away(plan);
         return rehearsed.Curve.Zip(rehearsed.Curve.Skip(1)).All(p => p.Second.TimeS >= p.First.TimeS && p.Second.VolumeM3 >= p.First.VolumeM3 - 1e-12)
-            && rehearsed.Curve[^1].VolumeM3 == rehearsed.EscapeM3.High;
+            && rehearsed.Curve[^1].VolumeM3 == rehearsed.LostM3.High;
     });
 
     [Fact]
@@ -80,9 +80,9 @@ public class RehearserTests
     {
         double truth = Litres(plan) / 1000;
         Rehearsed open = Away(Forget(plan, which));
-        return (open.EscapeM3.Low is null || open.EscapeM3.Low <= truth + 1e-9)
-            && (open.EscapeM3.High is null || open.EscapeM3.High >= truth - 1e-9)
-            && (open.EscapeM3.Low is null || open.EscapeM3.Low != open.EscapeM3.High);
+        return (open.LostM3.Low is null || open.LostM3.Low <= truth + 1e-9)
+            && (open.LostM3.High is null || open.LostM3.High >= truth - 1e-9)
+            && (open.LostM3.Low is null || open.LostM3.Low != open.LostM3.High);
     });
 
     [Fact]
@@ -91,7 +91,7 @@ public class RehearserTests
         Rehearsed rehearsed = Away(House().WithRule(r => r with { Action = RuleAction.TellOnly }));
         Assert.Equal(Outcome.TellsOnly, rehearsed.Outcome);
         Assert.True(rehearsed.Endless);
-        Assert.Null(rehearsed.EscapeM3.High);
+        Assert.Null(rehearsed.LostM3.High);
         Assert.Equal(Cause.OnlyTold, rehearsed.Cause);
     }
 
@@ -202,7 +202,7 @@ public class RehearserTests
         Plan plan = House();
         Rehearsed rehearsed = Away(plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { FloorHeightM = 60 }] }));
         Assert.Equal(Outcome.NoFlow, rehearsed.Outcome);
-        Assert.Equal(0, rehearsed.EscapeM3.High);
+        Assert.Equal(0, rehearsed.LostM3.High);
     }
 
     [Fact]

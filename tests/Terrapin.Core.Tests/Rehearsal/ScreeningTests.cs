@@ -35,7 +35,7 @@ public class ScreeningTests
         Assessment assessment = Assessor.Assess(Without(where, House()));
         Finding finding = Assert.Single(assessment.Findings, f => f.Where == where && f.Code == code);
         Assert.NotEmpty(finding.Remedy);
-        Bounds escape = assessment.Tally.Worst!.EscapeM3;
+        Interval escape = assessment.Tally.Worst!.LostM3;
         Assert.NotEqual(escape.Low, escape.High);
         Assert.True(assessment.Tally.NotMeasured >= 1);
     }
@@ -46,7 +46,7 @@ public class ScreeningTests
         Plan plan = Without("/installation/sensors/0/distances", House());
         Assessment assessment = Assessor.Assess(plan.WithBuilding(b => b with { Rooms = [plan.Building.Rooms[0] with { LengthM = null }] }));
         Assert.Contains(assessment.Findings, f => f.Code == "distance-unknown");
-        Assert.All(assessment.Leaks, l => Assert.Null(l.EscapeM3.High));
+        Assert.All(assessment.Leaks, l => Assert.Null(l.LostM3.High));
     }
 
     [Fact]

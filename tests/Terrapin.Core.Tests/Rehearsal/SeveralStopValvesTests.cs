@@ -80,7 +80,7 @@ public class SeveralStopValvesTests
         });
         Rehearsed both = Rehearser.Of(plan, "hose", Mode.Away);
         Assert.Equal((Outcome.Closes, "main"), (both.Outcome, both.StopValveId));
-        Close(alone.EscapeM3.High!.Value, both.EscapeM3.High!.Value, 1e-9);
+        Close(alone.LostM3.High!.Value, both.LostM3.High!.Value, 1e-9);
     }
 
     [Fact]
@@ -171,9 +171,9 @@ public class SeveralStopValvesTests
     {
         Plan plan = House();
         Plan stale = plan.WithBuilding(b => b with { Rooms = [] }).WithInstallation(i => i with { Sensors = [], Rules = [] }) with { Options = [plan.Option("old", "Old")] };
-        Fault fault = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(stale))).Faults);
-        Assert.Equal("/options/0", fault.Pointer);
-        Assert.Contains("Option \"Old\" no longer fits", fault.Message);
+        DocumentError error = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(stale))).Errors);
+        Assert.Equal("/options/0", error.Pointer);
+        Assert.Contains("Option \"Old\" no longer fits", error.Message);
     }
 
     /// <summary>A gate valve at the street, then the worked house's driven valve.</summary>

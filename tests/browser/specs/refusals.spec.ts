@@ -94,7 +94,7 @@ test('a file that is no site file is refused with its reason', async ({ page, em
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(empty)
   for (const [content, told] of [
-    ['no json at all', 'no JSON file'],
+    ['no json at all', 'this is not JSON'],
     ['{"format":"something else"}', 'not a site file'],
     ['{"format":"terrapin-site","formatVersion":9}', 'version 9'],
   ] as const) {

@@ -62,15 +62,27 @@ test('the example is loaded into an empty database, exported, and comes back the
   await page.goto(empty)
   await page.getByRole('button', { name: 'Load the example' }).click()
   await expect(page.getByRole('heading', { name: 'Net Loft, Tidewrack Quay' })).toBeVisible()
-  await page.getByRole('button', { name: 'Menu' }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('menuitem', { name: 'Export the saved site' }).click()
-  const file = await (await download).path()
-  const exported = JSON.parse(await readFile(file, 'utf8'))
-  expect(exported.format).toBe('terrapin-site')
+  const exported = async (entry: string) => {
+    await page.getByRole('button', { name: 'Menu' }).click()
+    const download = page.waitForEvent('download')
+    await page.getByRole('menuitem', { name: entry }).click()
+    const file = await download
+    return { path: await file.path(), name: file.suggestedFilename() }
+  }
+  const alone = await exported('Export its plan alone')
+  expect(JSON.parse(await readFile(alone.path, 'utf8')).format).toBe('terrapin-site')
+  const bundle = await exported('Export the saved site, with photographs')
+  expect(bundle.name).toBe('net-loft-tidewrack-quay.terrapin.zip')
+  for (const [i, file] of [alone, bundle].entries()) {
+    await page.goto(empty)
+    await page.getByLabel('Site file').setInputFiles(file.path)
+    await expect(page).toHaveURL(new RegExp(`net-loft-tidewrack-quay-${i + 2}`))
+  }
   await page.goto(empty)
-  await page.getByLabel('Site file').setInputFiles(file)
-  await expect(page).toHaveURL(/net-loft-tidewrack-quay-2/)
+  await page
+    .getByLabel('Site file')
+    .setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('hello') })
+  await expect(page.getByRole('alert')).toContainText('is not JSON')
 })
 
 test('a site that is not there says so', async ({ page, demo }) => {

@@ -42,8 +42,8 @@ export class Refusal extends Error {
 
   /** The message for a place in the document, or the first one. */
   at(pointer?: string): string {
-    const faults = this.problem.faults ?? []
-    return (faults.find((f) => f.pointer === pointer) ?? faults[0])?.message ?? this.message
+    const errors = this.problem.errors ?? []
+    return (errors.find((f) => f.pointer === pointer) ?? errors[0])?.message ?? this.message
   }
 }
 
@@ -127,8 +127,17 @@ export const api = {
   createSite: (name: string, author: string): Promise<SavedPlan> =>
     settle(http.POST('/api/sites', { body: { name }, headers: by(author) })),
 
-  importSite: (archive: SiteArchive, author: string): Promise<SavedPlan> =>
-    settle(http.POST('/api/sites/import', { body: archive, headers: by(author) })),
+  /** @param file A zip with photographs, or a site file alone; sent as it is. */
+  importSite: async (file: Blob, author: string): Promise<SavedPlan> => {
+    const isZip = (await file.slice(0, 4).text()) === 'PK\u0003\u0004'
+    return settle(
+      http.POST('/api/sites/import', {
+        body: file as unknown as SiteArchive,
+        bodySerializer: (body) => body as unknown as Blob,
+        headers: { ...by(author), 'Content-Type': isZip ? 'application/zip' : 'application/json' },
+      }),
+    )
+  },
 
   readPlan: (id: string): Promise<SavedPlan> =>
     settle(http.GET('/api/sites/{id}/plan', { params: { path: { id } } })),

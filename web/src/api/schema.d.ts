@@ -164,6 +164,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{id}/bundle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest revision with its photographs and the list of revisions. */
+        get: operations["exportBundle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/upgrade": {
         parameters: {
             query?: never;
@@ -787,7 +804,7 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             /** @description With a refused document: each place and what to do. */
-            faults?: null | components["schemas"]["Fault"][];
+            errors?: null | components["schemas"]["DocumentError"][];
             newest?: null | components["schemas"]["SavedRevision"];
             /** @description With a stale save: JSON pointers to what was changed since the revision that was worked on. */
             changed?: null | string[];
@@ -905,22 +922,6 @@ export interface components {
             /** @description Where each goes: mains, or the sensors' own names. */
             for: string[];
         };
-        /**
-         * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
-         *     two ends is given first, the lower one is the low one.
-         */
-        Bounds: {
-            /**
-             * Format: double
-             * @description Lower bound; `null` where none is known.
-             */
-            low: null | number;
-            /**
-             * Format: double
-             * @description Upper bound; `null` where none is known.
-             */
-            high: null | number;
-        };
         /** @description What was found on the site: the water, the pipes, the rooms and what may leak in them. */
         Building: {
             supply: components["schemas"]["WaterSupply"];
@@ -1019,6 +1020,13 @@ export interface components {
         };
         /** @enum {unknown} */
         DeviceKind: "drive" | "sensor" | "hub";
+        /** @description Something in a document that cannot be accepted. */
+        DocumentError: {
+            /** @description JSON pointer (RFC 6901) to the place; empty for the whole document. */
+            pointer: string;
+            /** @description What is wrong there and what to do. */
+            message: string;
+        };
         /** @description An opening in the wall between two rooms. */
         Doorway: {
             id: string;
@@ -1190,13 +1198,6 @@ export interface components {
         };
         /** @enum {unknown} */
         EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort";
-        /** @description Something in a document that cannot be accepted. */
-        Fault: {
-            /** @description JSON pointer (RFC 6901) to the place; empty for the whole document. */
-            pointer: string;
-            /** @description What is wrong there and what to do. */
-            message: string;
-        };
         FilmInput: {
             /** Format: double */
             contactAngleDeg: number;
@@ -1458,6 +1459,22 @@ export interface components {
             hubId?: null | string;
             rules: components["schemas"]["Rule"][];
         };
+        /**
+         * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
+         *     two ends is given first, the lower one is the low one.
+         */
+        Interval: {
+            /**
+             * Format: double
+             * @description Lower bound; `null` where none is known.
+             */
+            low: null | number;
+            /**
+             * Format: double
+             * @description Upper bound; `null` where none is known.
+             */
+            high: null | number;
+        };
         /** @description How far the water runs along the floor from a leak point to a sensor. */
         LeakDistance: {
             leakId: string;
@@ -1498,10 +1515,10 @@ export interface components {
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description m³. */
-            escapeM3: components["schemas"]["Bounds"];
+            lostM3: components["schemas"]["Interval"];
             endless: boolean;
             /** @description m³/s, with the main open. */
-            flowM3PerS: components["schemas"]["Bounds"];
+            flowM3PerS: components["schemas"]["Interval"];
             /**
              * Format: double
              * @description From the first drop until the flow stops, s; `null` where it does not.
@@ -1972,11 +1989,11 @@ export interface components {
             outcome: components["schemas"]["Outcome"];
             cause?: null | components["schemas"]["Cause"];
             /** @description Total escape, m³. Without an upper end it is either endless or not known; see bool Rehearsed.Endless. */
-            escapeM3: components["schemas"]["Bounds"];
+            lostM3: components["schemas"]["Interval"];
             /** @description Whether water runs for ever by this plan. */
             endless: boolean;
             /** @description The leak's flow with the main open, m³/s. */
-            flowM3PerS: components["schemas"]["Bounds"];
+            flowM3PerS: components["schemas"]["Interval"];
             /**
              * Format: double
              * @description What runs on after the stroke, m³/s; `null`: not known.
@@ -2148,7 +2165,7 @@ export interface components {
             /** @description The sensor. */
             sensorId: string;
             /** @description On the floor when its contacts are wet, m³; without an upper end where it may never be. */
-            volumeM3: components["schemas"]["Bounds"];
+            volumeM3: components["schemas"]["Interval"];
             /**
              * Format: double
              * @description From the first drop to its message, at the flow that gives the most litres, s.
@@ -2731,6 +2748,7 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SiteArchive"];
+                "application/zip": components["schemas"]["SiteArchive"];
             };
         };
         responses: {
@@ -3060,6 +3078,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SiteArchive"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    exportBundle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
                 };
             };
             /** @description Not Found */

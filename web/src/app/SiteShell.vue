@@ -193,12 +193,22 @@ const commands = computed<Command[]>(() => [
           </MenuItem>
           <MenuItem v-slot="{ active }">
             <a
+              :href="`/api/sites/${open.siteId}/bundle`"
+              download
+              class="menu-row block"
+              :class="{ 'bg-moss-wash': active }"
+            >
+              Export the saved site, with photographs
+            </a>
+          </MenuItem>
+          <MenuItem v-slot="{ active }">
+            <a
               :href="`/api/sites/${open.siteId}/export`"
               download
               class="menu-row block"
               :class="{ 'bg-moss-wash': active }"
             >
-              Export the saved site
+              Export its plan alone
             </a>
           </MenuItem>
           <MenuItem v-slot="{ active }">

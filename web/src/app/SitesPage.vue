@@ -3,9 +3,9 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
-import type { ListedSite, SavedPlan, SiteArchive } from '@/api/types'
+import type { ListedSite, SavedPlan } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
-import { escapeText } from '@/ui/outcomes'
+import { lostText } from '@/ui/outcomes'
 import ModalDialog from '@/ui/ModalDialog.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import ShellMark from '@/ui/ShellMark.vue'
@@ -91,18 +91,11 @@ async function importFile(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  let archive: SiteArchive
-  try {
-    archive = JSON.parse(await file.text()) as SiteArchive
-  } catch {
-    error.value = `${file.name} is no JSON file. Choose a site file that was exported here.`
-    return
-  }
-  await make((author) => api.importSite(archive, author))
+  await make((author) => api.importSite(file, author))
 }
 
 const loadExample = () =>
-  make(async (author) => api.importSite((await (await fetch(exampleUrl)).json()) as SiteArchive, author))
+  make(async (author) => api.importSite(await (await fetch(exampleUrl)).blob(), author))
 
 const day = (at: string) =>
   new Date(at).toLocaleString('en-GB', {
@@ -150,7 +143,7 @@ const day = (at: string) =>
         <input
           ref="filePicker"
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           class="hidden"
           aria-label="Site file"
           @change="importFile"
@@ -190,7 +183,7 @@ const day = (at: string) =>
               <template v-if="site.tally.worst">
                 <span class="text-faded block text-[12.5px]">litres lost at most</span>
                 <span class="figures text-lg font-bold" :class="{ 'text-clay': site.tally.worst.endless }">
-                  {{ escapeText(site.tally.worst, preferences.system) }}
+                  {{ lostText(site.tally.worst, preferences.system) }}
                 </span>
               </template>
               <span v-else class="text-faded text-[13px]">no leak point yet</span>

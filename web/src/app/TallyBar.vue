@@ -5,7 +5,7 @@ import { leakName, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
-import { escapeText } from '@/ui/outcomes'
+import { lostText } from '@/ui/outcomes'
 import { figure } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 import type { Assessment } from '@/api/types'
@@ -22,7 +22,7 @@ function read(assessment: Assessment | null) {
   if (!assessment) return null
   const { tally } = assessment
   return {
-    worst: tally.worst ? escapeText(tally.worst, preferences.system) : 'no leak yet',
+    worst: tally.worst ? lostText(tally.worst, preferences.system) : 'no leak yet',
     notStopped: `${tally.notStopped.length}`,
     drive: tally.torqueRatio == null ? 'not known' : `${figure(tally.torqueRatio)} ×`,
     stops: `${tally.stops}`,

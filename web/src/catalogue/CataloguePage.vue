@@ -2,7 +2,7 @@
 import { TabGroup, TabList, Tab, TabPanel, TabPanels } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import { api, Refusal, type CatalogueForm } from '@/api/client'
-import type { Catalogue, Fault } from '@/api/types'
+import type { Catalogue, DocumentError } from '@/api/types'
 import { useOpenPlan } from '@/plan/openPlan'
 import { download as saveAs } from '@/ui/download'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -22,7 +22,7 @@ const lists: { list: DeviceList; name: string }[] = [
 ]
 const tab = ref(0)
 const shown = computed(() => lists[tab.value]!)
-const faults = ref<Fault[]>([])
+const errors = ref<DocumentError[]>([])
 const told = ref('')
 const picker = ref<HTMLInputElement>()
 const reading = ref<CatalogueForm>('json')
@@ -62,7 +62,7 @@ async function read(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  faults.value = []
+  errors.value = []
   told.value = ''
   try {
     const catalogue = await api.catalogues.read(file, reading.value)
@@ -71,7 +71,7 @@ async function read(event: Event) {
     told.value = `Read from ${file.name}: ${counts.added} added, ${counts.replaced} replaced. Undo brings the old ones back.`
   } catch (failure) {
     if (!(failure instanceof Refusal)) throw failure
-    faults.value = failure.problem.faults ?? [{ pointer: '', message: failure.message }]
+    errors.value = failure.problem.errors ?? [{ pointer: '', message: failure.message }]
   }
 }
 
@@ -131,7 +131,7 @@ const setCurrency = (currency: string) =>
         :accept="reading === 'json' ? '.json,application/json' : '.csv,text/csv'"
         @change="read"
       />
-      <RefusedFile :faults="faults" :most="12" class="mb-3" />
+      <RefusedFile :errors="errors" :most="12" class="mb-3" />
       <p v-if="told" class="bg-moss-wash mb-3 rounded-sm p-3" role="status">{{ told }}</p>
       <TabPanels>
         <TabPanel v-for="entry in lists" :key="entry.list" :tabindex="-1">

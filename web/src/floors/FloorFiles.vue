@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api, Refusal } from '@/api/client'
-import type { Fault, RoomsRead } from '@/api/types'
+import type { DocumentError, RoomsRead } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { download } from '@/ui/download'
@@ -12,7 +12,7 @@ import { useFloorView } from './floorView'
 const view = useFloorView()
 const open = useOpenPlan()
 const picker = ref<HTMLInputElement>()
-const faults = ref<Fault[]>([])
+const errors = ref<DocumentError[]>([])
 const told = ref('')
 
 const write = async (as: 'svg' | 'geojson') =>
@@ -59,7 +59,7 @@ async function read(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
-  faults.value = []
+  errors.value = []
   told.value = ''
   try {
     const isTable = /\.csv$/i.test(file.name) || file.type === 'text/csv'
@@ -68,7 +68,7 @@ async function read(event: Event) {
     told.value = `${found.rooms.length} rooms drawn from ${file.name}. Undo takes them off again.`
   } catch (failure) {
     if (!(failure instanceof Refusal)) throw failure
-    faults.value = failure.problem.faults ?? [{ pointer: '', message: failure.message }]
+    errors.value = failure.problem.errors ?? [{ pointer: '', message: failure.message }]
   }
 }
 </script>
@@ -93,7 +93,7 @@ async function read(event: Event) {
         @change="read"
       />
     </div>
-    <RefusedFile :faults="faults" :most="8" class="mt-2" />
+    <RefusedFile :errors="errors" :most="8" class="mt-2" />
     <p v-if="told" class="bg-moss-wash mt-2 rounded-sm p-3" role="status">{{ told }}</p>
   </section>
 </template>

@@ -7,7 +7,7 @@ import { usePreferences } from '@/plan/preferences'
 import { soonestFirst } from '@/plan/trips'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import FindingList from '@/ui/FindingList.vue'
-import { escapeText } from '@/ui/outcomes'
+import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
 import type { Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
@@ -45,7 +45,7 @@ const carriedTold = computed(() => {
     }
   if (thing.kind === 'sensor') return { litres: 'no water', rest: 'ever comes here' }
   const worst = open.assessment?.tally.worst
-  return worst && { litres: escapeText(worst, preferences.system), rest: 'out at worst' }
+  return worst && { litres: lostText(worst, preferences.system), rest: 'out at worst' }
 })
 const toldNow = computed(() => carriedTold.value ?? told.value)
 

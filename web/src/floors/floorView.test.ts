@@ -7,11 +7,11 @@ vi.mock('@/api/client', () => {
   class Refusal extends Error {
     constructor(
       readonly status: number,
-      readonly problem: { faults?: { pointer: string; message: string }[] },
+      readonly problem: { errors?: { pointer: string; message: string }[] },
     ) {
       super('refused')
     }
-    at = () => this.problem.faults?.[0]?.message ?? this.message
+    at = () => this.problem.errors?.[0]?.message ?? this.message
   }
   return { api: server, Refusal }
 })
@@ -104,7 +104,7 @@ describe('what is carried over the drawing', () => {
       of.installation.sensors[0]!.at!.acrossM > 10
         ? Promise.reject(
             new Refusal(422, {
-              faults: [{ pointer: '/installation/sensors/0/at', message: 'lies in a wall' }],
+              errors: [{ pointer: '/installation/sensors/0/at', message: 'lies in a wall' }],
             }),
           )
         : Promise.resolve({} as Assessment),

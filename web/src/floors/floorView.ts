@@ -145,5 +145,5 @@ export const useFloorView = defineStore('floorView', () => {
 function marksOf(plan: Plan, change: Change, refusal: Refusal): Mark[] {
   const draft = structuredClone(plan)
   change(draft)
-  return (refusal.problem.faults ?? []).flatMap((fault) => placeOf(draft, fault.pointer) ?? [])
+  return (refusal.problem.errors ?? []).flatMap((fault) => placeOf(draft, fault.pointer) ?? [])
 }

@@ -6,7 +6,7 @@ import { freshId, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { latestOnly } from '@/ui/latestOnly'
-import { escapeText } from '@/ui/outcomes'
+import { lostText } from '@/ui/outcomes'
 import { priceText } from '@/ui/price'
 import SheetSection from '@/ui/SheetSection.vue'
 import { figure } from '@/ui/units'
@@ -62,7 +62,7 @@ function line(
 
 /** Endless is worse than not known, and that worse than any number of litres. */
 const badness = (outcome: OptionAssessment['leaks'][number] | null | undefined) =>
-  !outcome ? 0 : outcome.endless ? 2e12 : (outcome.escapeM3.high ?? 1e12)
+  !outcome ? 0 : outcome.endless ? 2e12 : (outcome.lostM3.high ?? 1e12)
 
 const lines = computed<Line[]>(() => [
   line('Drives', (o) => o.drives.join(', ') || 'none'),
@@ -75,7 +75,7 @@ const lines = computed<Line[]>(() => [
   ),
   line(
     'Litres lost at most',
-    (o) => (o.tally.worst ? escapeText(o.tally.worst, preferences.system) : 'no leak yet'),
+    (o) => (o.tally.worst ? lostText(o.tally.worst, preferences.system) : 'no leak yet'),
     (o) => badness(o.tally.worst),
   ),
   line(
@@ -106,7 +106,7 @@ const leakLines = computed<Line[]>(() =>
       `${leak.name}, ${room.name}`,
       (o) => {
         const outcome = of(o)
-        return outcome ? escapeText(outcome, preferences.system) : ''
+        return outcome ? lostText(outcome, preferences.system) : ''
       },
       (o) => badness(of(o)),
     )

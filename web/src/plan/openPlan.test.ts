@@ -96,7 +96,7 @@ describe('the open plan', () => {
 
   it('changes nothing where the server refuses, and goes on working', async () => {
     const open = await opened()
-    server.assess.mockRejectedValueOnce(new Refusal(422, { faults: [] }))
+    server.assess.mockRejectedValueOnce(new Refusal(422, { errors: [] }))
     await expect(open.edit('notes', write('wrong'))).rejects.toThrow('refused')
     expect(open.plan?.site.notes).toBe('as saved')
     expect(open.canUndo).toBe(false)
@@ -145,7 +145,7 @@ describe('the open plan', () => {
   it('drops what was tried out, also after a refusal, and an edit meanwhile comes after it', async () => {
     const open = await opened()
     await open.tryOut(write('somewhere'))
-    server.assess.mockRejectedValueOnce(new Refusal(422, { faults: [] }))
+    server.assess.mockRejectedValueOnce(new Refusal(422, { errors: [] }))
     await expect(open.tryOut(write('in a wall'))).rejects.toThrow('refused')
     expect(open.plan?.site.notes).toBe('somewhere')
     await open.dropTried()

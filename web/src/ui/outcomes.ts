@@ -1,17 +1,17 @@
-import type { Bounds, Outcome, UnitSystem } from '@/api/types'
+import type { Interval, Outcome, UnitSystem } from '@/api/types'
 import { show, showBounds } from './units'
 
 interface Ending {
   outcome: Outcome
   endless: boolean
-  escapeM3: Bounds
-  flowM3PerS: Bounds
+  lostM3: Interval
+  flowM3PerS: Interval
 }
 
 /** The litres that decide: a number, bounds, or that there is no end. */
-export function escapeText(ending: Ending, system: UnitSystem): string {
+export function lostText(ending: Ending, system: UnitSystem): string {
   if (ending.endless) return 'no end'
-  return showBounds('volume', ending.escapeM3, system)
+  return showBounds('volume', ending.lostM3, system)
 }
 
 /** What an endless leak goes on running, at the most. */

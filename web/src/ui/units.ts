@@ -1,4 +1,4 @@
-import type { Bounds, QuantityKind, TypedKind, UnitSystem } from '@/api/types'
+import type { Interval, QuantityKind, TypedKind, UnitSystem } from '@/api/types'
 
 /** What can be shown: the kinds of the API's findings and of its typed fields. */
 export type ShownKind =
@@ -72,7 +72,7 @@ export function show(kind: ShownKind, si: number, system: UnitSystem): string {
 }
 
 /** Between two ends, with either open. */
-export function showBounds(kind: ShownKind, bounds: Bounds, system: UnitSystem): string {
+export function showBounds(kind: ShownKind, bounds: Interval, system: UnitSystem): string {
   const { low, high } = bounds
   if (low == null && high == null) return 'not known'
   if (high == null) return `at least ${show(kind, low ?? 0, system)}`

@@ -5,7 +5,7 @@ import { leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
-import { escapeText } from '@/ui/outcomes'
+import { lostText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { modes, modeWords } from '@/ui/words'
 
@@ -61,8 +61,8 @@ const rows = computed(() =>
                 <SeverityMark v-if="cell.now?.endless" severity="stop" :size="11" />
                 <ChangedFigure
                   v-if="cell.now"
-                  :now="escapeText(cell.now, preferences.system)"
-                  :before="cell.before && escapeText(cell.before, preferences.system)"
+                  :now="lostText(cell.now, preferences.system)"
+                  :before="cell.before && lostText(cell.before, preferences.system)"
                 />
               </button>
             </td>

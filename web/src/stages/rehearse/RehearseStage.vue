@@ -9,7 +9,7 @@ import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
-import { escapeText, runningText } from '@/ui/outcomes'
+import { lostText, runningText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { duration, show, showBounds } from '@/ui/units'
 import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
@@ -104,8 +104,8 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
                 data-testid="escape"
                 class="text-4xl leading-none font-bold sm:text-5xl"
                 :class="rehearsed.endless ? 'text-clay' : 'text-river'"
-                :now="escapeText(rehearsed, preferences.system)"
-                :before="before && escapeText(before, preferences.system)"
+                :now="lostText(rehearsed, preferences.system)"
+                :before="before && lostText(before, preferences.system)"
               />
             </div>
             <div>

@@ -409,7 +409,12 @@ export const surveyCards: SurveyCard[] = [
         label: 'With a tap running',
         how: 'Gauge while a tap fills a bucket against the watch: 2.1 bar at 15 L/min.',
       },
-      { type: 'switch', path: 'building.supply.tank', label: 'A pressure tank', on: { afterStopValveId: null } },
+      {
+        type: 'switch',
+        path: 'building.supply.tank',
+        label: 'A pressure tank',
+        on: { afterStopValveId: null },
+      },
       {
         type: 'choice',
         path: 'building.supply.tank.afterStopValveId',

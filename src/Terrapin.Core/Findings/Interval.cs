@@ -6,7 +6,7 @@ namespace Terrapin.Core.Findings;
 /// </summary>
 /// <param name="Low">Lower bound; <see langword="null"/> where none is known.</param>
 /// <param name="High">Upper bound; <see langword="null"/> where none is known.</param>
-public sealed record Bounds(double? Low, double? High)
+public sealed record Interval(double? Low, double? High)
 {
     /// <summary>Lower bound; <see langword="null"/> where none is known.</summary>
     public double? Low { get; } = Low > High ? High : Low;
@@ -14,7 +14,7 @@ public sealed record Bounds(double? Low, double? High)
     /// <summary>Upper bound; <see langword="null"/> where none is known.</summary>
     public double? High { get; } = Low > High ? Low : High;
 
-    public static Bounds Exactly(double value) => new(value, value);
+    public static Interval Exactly(double value) => new(value, value);
 
-    public static Bounds Unknown { get; } = new(null, null);
+    public static Interval Unknown { get; } = new(null, null);
 }

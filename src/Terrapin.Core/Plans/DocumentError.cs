@@ -3,14 +3,14 @@ namespace Terrapin.Core.Plans;
 /// <summary>Something in a document that cannot be accepted.</summary>
 /// <param name="Pointer">JSON pointer (RFC 6901) to the place; empty for the whole document.</param>
 /// <param name="Message">What is wrong there and what to do.</param>
-public sealed record Fault(string Pointer, string Message);
+public sealed record DocumentError(string Pointer, string Message);
 
 /// <summary>A document that was refused, with every fault found in it.</summary>
-public sealed class RefusedException(IReadOnlyList<Fault> faults, bool isNotJson = false)
-    : Exception(string.Join(" ", faults.Select(f => f.Pointer.Length == 0 ? f.Message : $"{f.Pointer}: {f.Message}")))
+public sealed class RefusedException(IReadOnlyList<DocumentError> errors, bool isNotJson = false)
+    : Exception(string.Join(" ", errors.Select(f => f.Pointer.Length == 0 ? f.Message : $"{f.Pointer}: {f.Message}")))
 {
     /// <summary>At least one.</summary>
-    public IReadOnlyList<Fault> Faults { get; } = faults;
+    public IReadOnlyList<DocumentError> Errors { get; } = errors;
 
     /// <summary>Whether the text was no JSON at all, rather than JSON with wrong contents.</summary>
     public bool IsNotJson { get; } = isNotJson;
