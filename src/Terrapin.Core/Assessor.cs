@@ -47,7 +47,7 @@ public static class Assessor
         }
 
         // Once there is a leak it is told with its litres.
-        if (findings.All(f => f.Code != AfterShutOff.TankCode))
+        if (findings.All(f => f.Kind != FindingKinds.TankOnHouseSide))
         {
             findings.AddRange(SupplyFindings.Of(plan));
         }
@@ -78,13 +78,10 @@ public static class Assessor
                 Price = SitePrice.Of(plan),
                 Stops = sorted.Count(f => f.Severity == Severity.Stop),
                 Cautions = sorted.Count(f => f.Severity == Severity.Caution),
-                NotMeasured = sorted.Count(f => MeasurementCodes.Contains(f.Code)),
+                NotMeasured = sorted.Count(f => f.WidensBound),
             },
         };
     }
-
-    private static readonly HashSet<string> MeasurementCodes =
-        ["not-measured", "supply-not-tested", "closes-fully-unknown", "distance-unknown", "position-unknown", "torque-unknown", "torque-estimated"];
 
     private static LeakOutcome Shorten(Rehearsed rehearsed, string? likelyStopValveId) => new()
     {

@@ -10,15 +10,15 @@ internal static class UncoveredModes
     /// <summary>A stop for modes in which no rule acts, a caution for those in which the rules only tell.</summary>
     public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<LeakOutcome> outcomes)
     {
-        var found = new FindingCollector(Stage.Rules, "");
+        var found = new FindingCollector("");
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.NoRule))
         {
-            found.Stop("no-rule-in-mode", "installation/rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
+            found.Add(FindingKinds.NoRuleInMode, "installation/rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
         }
 
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.OnlyTold))
         {
-            found.Caution("only-told-in-mode", "installation/rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
+            found.Add(FindingKinds.OnlyToldInMode, "installation/rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
         }
 
         return found.Findings;

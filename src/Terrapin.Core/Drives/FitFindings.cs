@@ -16,7 +16,7 @@ internal static class FitFindings
 
     public static IReadOnlyList<Finding> Of(StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at, string driveAt)
     {
-        var found = new FindingCollector(Stage.Drive, at) { DriveAt = driveAt };
+        var found = new FindingCollector(at) { DriveAt = driveAt };
         AddGrip(main, spec, found);
         SizeFindings.Add(main, spec, found);
         AddSpread(main, spec, own, found);
@@ -32,22 +32,22 @@ internal static class FitFindings
         switch (spec.Mount)
         {
             case Mount.Saddle when main.Collar.Firm == Answer.No:
-                found.Stop("no-collar", "collar/firm", $"{spec.Name} sits on the valve's own collar, and this valve has none that is firm.", "Choose a drive that straps to the pipe or drives the stem.");
+                found.Add(FindingKinds.NoCollar, "collar/firm", $"{spec.Name} sits on the valve's own collar, and this valve has none that is firm.", "Choose a drive that straps to the pipe or drives the stem.");
                 break;
             case Mount.Saddle when main.Collar.Firm == Answer.Unknown:
-                found.Note("collar-unknown", "collar/firm", $"{spec.Name} sits on the valve's collar; nobody has said whether there is a firm one.", "Take the insulation off under the handle and look.");
+                found.Add(FindingKinds.CollarUnknown, "collar/firm", $"{spec.Name} sits on the valve's collar; nobody has said whether there is a firm one.", "Take the insulation off under the handle and look.");
                 break;
             case Mount.Stem when main.Stem.Shape == StemShape.Round:
-                found.Stop("round-stem", "stem/shape", $"{spec.Name} grips the flats of the stem, and this stem is round.", "Choose a drive that pushes the handle.");
+                found.Add(FindingKinds.RoundStem, "stem/shape", $"{spec.Name} grips the flats of the stem, and this stem is round.", "Choose a drive that pushes the handle.");
                 break;
             case Mount.Stem when main.Stem.Shape == StemShape.Unknown:
-                found.Note("stem-unknown", "stem/shape", $"{spec.Name} grips the flats of the stem; nobody has said whether there are any.", "Take the handle off with the upstream stop shut, and look.");
+                found.Add(FindingKinds.StemUnknown, "stem/shape", $"{spec.Name} grips the flats of the stem; nobody has said whether there are any.", "Take the handle off with the upstream stop shut, and look.");
                 break;
         }
 
         if (spec.Mount == Mount.Saddle && main.Collar.Insulated == Answer.Yes)
         {
-            found.Note("collar-insulated", "collar/insulated", "Insulation covers the collar.", "Take it off the collar before the bracket goes on.");
+            found.Add(FindingKinds.CollarInsulated, "collar/insulated", "Insulation covers the collar.", "Take it off the collar before the bracket goes on.");
         }
     }
 
@@ -63,7 +63,7 @@ internal static class FitFindings
         string reason = elbow ? "With the elbow both straps go on one side" : "The straight pipe";
         if (spread <= 0)
         {
-            found.Stop("elbow-leaves-too-little-spread", "pipeBefore/straightM", $"{reason}, and there is no room for two.", "Use a saddle drive, which keeps the reaction in the valve.");
+            found.Add(FindingKinds.ElbowLeavesTooLittleSpread, "pipeBefore/straightM", $"{reason}, and there is no room for two.", "Use a saddle drive, which keeps the reaction in the valve.");
             return;
         }
 
@@ -71,12 +71,11 @@ internal static class FitFindings
         if (WeakerLimitN(main, own) is { } limit && force > CautionShareOfLimit * limit)
         {
             found.Add(
+                FindingKinds.ElbowLeavesTooLittleSpread,
                 force > limit ? Severity.Stop : Severity.Caution,
-                "elbow-leaves-too-little-spread",
                 "pipeBefore/straightM",
                 $"{reason} leaves them {{spread}} apart at the most: each would pull {{force}}, and this pipe stands {{limit}}.",
                 "Use a saddle drive, which keeps the reaction in the valve, or a weaker drive if the valve is free enough.",
-                Trade.Fitter,
                 ("spread", QuantityKind.SmallLength, spread),
                 ("force", QuantityKind.Force, force),
                 ("limit", QuantityKind.Force, limit));
@@ -104,7 +103,7 @@ internal static class FitFindings
         {
             if (main.Obstacles.Count > 0)
             {
-                found.Note("envelope-unknown", $"{found.DriveAt}/specId", $"Nothing says how much room {spec.Name} takes up.", "Find the maker's sheet, or hold it in place.");
+                found.Add(FindingKinds.EnvelopeUnknown, $"{found.DriveAt}/specId", $"Nothing says how much room {spec.Name} takes up.", "Find the maker's sheet, or hold it in place.");
             }
 
             return;
@@ -122,14 +121,13 @@ internal static class FitFindings
             if (clearance < LittleRoomM)
             {
                 found.Add(
+                    FindingKinds.ClearanceTooSmall,
                     clearance < 0 ? Severity.Stop : Severity.Caution,
-                    "clearance-too-small",
                     $"obstacles/{i}/distanceM",
                     clearance < 0
                         ? $"{spec.Name} needs {{reach}} {Where(obstacle.Towards)}, and {Word(obstacle.Kind)} is {{distance}} away."
                         : $"{spec.Name} has only {{clearance}} left {Where(obstacle.Towards)}, before {Word(obstacle.Kind)}.",
                     "Move what is in the way, choose a smaller drive, or use another valve.",
-                    Trade.Fitter,
                     ("reach", QuantityKind.SmallLength, distance - clearance),
                     ("distance", QuantityKind.SmallLength, distance),
                     ("clearance", QuantityKind.SmallLength, clearance));
@@ -169,17 +167,16 @@ internal static class FitFindings
         if (spec.Mount == Mount.CutIn && metal && spec.PlasticInsert != Answer.No && main.Bonding.PipeIsEarth != Answer.No)
         {
             found.Add(
+                FindingKinds.InsertBreaksBonding,
                 main.Bonding.PipeIsEarth == Answer.Yes && spec.PlasticInsert == Answer.Yes ? Severity.Stop : Severity.Caution,
-                "insert-breaks-bonding",
                 "bonding/pipeIsEarth",
                 $"{spec.Name} puts plastic into a metal pipe that {(main.Bonding.PipeIsEarth == Answer.Yes ? "earths" : "may earth")} the building: the bonding is broken.",
-                "Have an electrician bridge the section or confirm the earth before the pipe is cut.",
-                Trade.Electrician);
+                "Have an electrician bridge the section or confirm the earth before the pipe is cut.");
         }
 
         if (main.Bonding.WireOnPipe == Answer.Yes && spec.Mount != Mount.Saddle)
         {
-            found.Note("keep-bonding-wire", "bonding/wireOnPipe", "A bonding wire sits on this pipe.", "Leave it connected; if it must move, an electrician moves it.", Trade.Electrician);
+            found.Add(FindingKinds.KeepBondingWire, "bonding/wireOnPipe", "A bonding wire sits on this pipe.", "Leave it connected; if it must move, an electrician moves it.");
         }
     }
 
@@ -190,12 +187,12 @@ internal static class FitFindings
         bool needsMains = drive.Power is DrivePower.Mains or DrivePower.MainsWithBattery;
         if (needsMains && spec.Supply == DriveSupply.BatteriesOnly)
         {
-            found.Stop("drive-has-no-such-supply", $"{found.DriveAt}/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
+            found.Add(FindingKinds.DriveHasNoSuchSupply, $"{found.DriveAt}/power", $"{spec.Name} runs on batteries only.", "Choose batteries, or another drive.");
         }
 
         if (drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery) && spec.Supply == DriveSupply.MainsOnly)
         {
-            found.Stop("drive-has-no-such-supply", $"{found.DriveAt}/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
+            found.Add(FindingKinds.DriveHasNoSuchSupply, $"{found.DriveAt}/power", $"{spec.Name} runs from an outlet only, and has no battery for a power cut.", "Choose the outlet, or another drive.");
         }
 
         if (!needsMains && spec.Supply != DriveSupply.MainsOnly)
@@ -205,20 +202,19 @@ internal static class FitFindings
 
         if (main.Place.Outlet == Answer.No)
         {
-            found.Stop(
-                "no-outlet",
+            found.Add(
+                FindingKinds.NoOutlet,
                 "place/outlet",
                 spec.Supply == DriveSupply.MainsOnly ? $"{spec.Name} runs from an outlet only, and there is none at this valve." : "There is no outlet at this valve.",
-                spec.Supply == DriveSupply.MainsOnly ? "Have an electrician put an outlet there, or choose a drive that runs on batteries." : "Run it on batteries, or have an electrician put an outlet there.",
-                Trade.Electrician);
+                spec.Supply == DriveSupply.MainsOnly ? "Have an electrician put an outlet there, or choose a drive that runs on batteries." : "Run it on batteries, or have an electrician put an outlet there.");
         }
         else if (main.Place.OutletDistanceM is { } distance && spec.Cord is { } cord && distance > cord.M)
         {
-            found.Stop("cord-too-short", "place/outletDistanceM", $"The outlet is {{distance}} away and the cord of {spec.Name} is {{cord}} long.", spec.Fit?.CordMayBeExtended == Answer.Yes ? "Extend its cord with the maker's own lead, clear of the wet, or have an outlet put within reach." : "Have an outlet put within reach, or run it on batteries; no adapter lies on the floor.", Trade.Electrician, ("distance", QuantityKind.Length, distance), ("cord", QuantityKind.Length, cord.M));
+            found.Add(FindingKinds.CordTooShort, "place/outletDistanceM", $"The outlet is {{distance}} away and the cord of {spec.Name} is {{cord}} long.", spec.Fit?.CordMayBeExtended == Answer.Yes ? "Extend its cord with the maker's own lead, clear of the wet, or have an outlet put within reach." : "Have an outlet put within reach, or run it on batteries; no adapter lies on the floor.", ("distance", QuantityKind.Length, distance), ("cord", QuantityKind.Length, cord.M));
         }
         else if (main.Place.OutletDistanceM is null)
         {
-            found.Note("outlet-not-measured", "place/outletDistanceM", "How far the outlet is from the valve is not measured.", "Measure the way a cord would lie, clear of the wet.");
+            found.Add(FindingKinds.OutletNotMeasured, "place/outletDistanceM", "How far the outlet is from the valve is not measured.", "Measure the way a cord would lie, clear of the wet.");
         }
     }
 
@@ -232,18 +228,17 @@ internal static class FitFindings
         if (main.Place.ColdestC is { } coldest && spec.ColdestOnBatteries is { } least && coldest < least.C)
         {
             found.Add(
+                FindingKinds.TooColdForBatteries,
                 drive.Power == DrivePower.Batteries ? Severity.Stop : Severity.Caution,
-                "too-cold-for-batteries",
                 "place/coldestC",
                 $"It gets down to {{coldest}} here, and the batteries of {spec.Name} work down to {{least}}.",
                 "Use an outlet, lithium cells if the maker allows them, or a valve in a warmer place.",
-                Trade.Fitter,
                 ("coldest", QuantityKind.Temperature, coldest),
                 ("least", QuantityKind.Temperature, least.C));
         }
         else if (main.Place.ColdestC is null && main.Place.Kind is PlaceKind.Outdoors or PlaceKind.GroundBox)
         {
-            found.Caution("coldest-unknown", "place/coldestC", "How cold it gets here is not known; batteries give less in the cold.", "Ask for the coldest night, or leave a thermometer.");
+            found.Add(FindingKinds.ColdestUnknown, "place/coldestC", "How cold it gets here is not known; batteries give less in the cold.", "Ask for the coldest night, or leave a thermometer.");
         }
     }
 }

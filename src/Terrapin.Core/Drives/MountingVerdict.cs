@@ -37,7 +37,7 @@ public static class MountingVerdict
         }
 
         DriveSpec spec = plan.SpecOf(drive);
-        var found = new FindingCollector(Stage.Drive, ValveVerdict.PlaceOfDrive(plan, stopValveId));
+        var found = new FindingCollector(ValveVerdict.PlaceOfDrive(plan, stopValveId));
         AddTravel(drive, spec, found);
         if (spec.Mount is Mount.Strap or Mount.Stem)
         {
@@ -79,29 +79,27 @@ public static class MountingVerdict
         double? seen = StrokeSeen.EndAngleDeg(drive);
         if (EndAngleDeg(drive) < CockLoss.ShutDeg)
         {
-            found.Stop(
-                "stops-short",
+            found.Add(
+                FindingKinds.StopsShort,
                 seen is null ? "mounting/alongOpenM" : "strokes",
                 "The handle stops at {angle} from open; the valve is shut only from {shut} on. Water runs on for ever.",
                 "Bring the motor's axis onto the stem's axis, then see the stroke again with the straps tight.",
-                Trade.Fitter,
                 ("angle", QuantityKind.Angle, EndAngleDeg(drive)),
                 ("shut", QuantityKind.Angle, CockLoss.ShutDeg));
         }
         else if (travel is { ExcessDeg: > StrainNoticedDeg })
         {
             found.Add(
+                FindingKinds.DrivesAgainstStop,
                 Stalls(drive) ? Severity.Stop : Severity.Caution,
-                "drives-against-stop",
                 "mounting/alongOpenM",
                 "By its axis offset the motor wants to turn the handle {excess} beyond its stop: it strains or stalls.",
                 "Bring the motor's axis onto the stem's axis.",
-                Trade.Fitter,
                 ("excess", QuantityKind.Angle, travel.ExcessDeg));
         }
         else if (seen is null && travel is null && spec.Mount != Mount.CutIn)
         {
-            found.Note("end-angle-not-seen", "strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
+            found.Add(FindingKinds.EndAngleNotSeen, "strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
         }
     }
 
@@ -109,31 +107,30 @@ public static class MountingVerdict
     {
         if (StrapLoad(main, drive, spec, own) is not { } load)
         {
-            found.Note("straps-not-measured", "mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
+            found.Add(FindingKinds.StrapsNotMeasured, "mounting/firstStrapM", "Where the straps sit is not measured, so nothing says what they pull on the pipe.", "Measure from the stem to each strap, along the pipe.");
             return;
         }
 
         if (drive.Mounting is { StrapsOnOneSide: false } && (main.PipeBefore.Elbow == Answer.Yes || main.PipeAfter.Elbow == Answer.Yes))
         {
-            found.Caution("strap-at-elbow", "mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
+            found.Add(FindingKinds.StrapAtElbow, "mounting/strapsOnOneSide", "There is an elbow on one side: a strap there sits on a bend or close to it.", "Put both straps on the straight side, as far apart as they go.");
         }
 
         double force = load.ForceN;
         if (load.LimitN is not { } limit)
         {
-            found.Caution("strapped-pipe-unknown", "mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", Trade.Fitter, ("force", QuantityKind.Force, force));
+            found.Add(FindingKinds.StrappedPipeUnknown, "mounting/strappedPipe", "Each strap pulls {force}; what the pipe stands is not known.", "Say what the pipe is made of.", ("force", QuantityKind.Force, force));
             return;
         }
 
         if (force > CautionShareOfLimit * limit)
         {
             found.Add(
+                FindingKinds.StrapsPullHard,
                 load.IsBeyond ? Severity.Stop : Severity.Caution,
-                "straps-pull-hard",
                 "mounting/firstStrapM",
                 "Each strap pulls {force}; this pipe stands {limit}.",
                 "Set the straps farther apart, or use a saddle drive, which keeps the reaction in the valve.",
-                Trade.Fitter,
                 ("force", QuantityKind.Force, force),
                 ("limit", QuantityKind.Force, limit));
         }

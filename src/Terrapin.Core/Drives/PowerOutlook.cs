@@ -29,22 +29,22 @@ public sealed record PowerOutlook
     /// <param name="at">JSON pointer to it.</param>
     public static PowerOutlook Of(FittedDrive drive, DriveSpec spec, string at)
     {
-        var found = new FindingCollector(Stage.Drive, at);
+        var found = new FindingCollector(at);
         bool hasStore = spec.Supply != DriveSupply.MainsOnly && drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery);
         DriveBattery? battery = hasStore ? spec.Battery : null;
         if (hasStore && battery is null)
         {
-            found.Note("battery-figures-unknown", "specId", $"Nothing says how long the batteries of {spec.Name} last.", "Find the maker's sheet: capacity, standby current, energy of a stroke.");
+            found.Add(FindingKinds.BatteryFiguresUnknown, "specId", $"Nothing says how long the batteries of {spec.Name} last.", "Find the maker's sheet: capacity, standby current, energy of a stroke.");
         }
 
         if (battery is not null && drive.StrokesPerYear is null)
         {
-            found.Note("strokes-a-year-unknown", "strokesPerYear", "How often the drive is worked is not said; its life is calculated for standing still.", "Count tests and exercise: a stroke a month both ways is 24 a year.");
+            found.Add(FindingKinds.StrokesAYearUnknown, "strokesPerYear", "How often the drive is worked is not said; its life is calculated for standing still.", "Count tests and exercise: a stroke a month both ways is 24 a year.");
         }
 
         if (drive.Power == DrivePower.MainsWithBattery && spec.BackupDraw is null)
         {
-            found.Note("backup-draw-unknown", "specId", $"Nothing says what {spec.Name} draws in a power cut, so how long its backup lasts is not known.", "Measure the current with the outlet off, or find the maker's sheet.");
+            found.Add(FindingKinds.BackupDrawUnknown, "specId", $"Nothing says what {spec.Name} draws in a power cut, so how long its backup lasts is not known.", "Measure the current with the outlet off, or find the maker's sheet.");
         }
 
         AddPolicy(drive, spec, found);
@@ -76,21 +76,21 @@ public sealed record PowerOutlook
         {
             if (drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen)
             {
-                found.Stop("cannot-close-without-mains", "onMainsFailure", "It is to close in a power cut, and nothing is left to turn it then.", "Put a battery behind the outlet, or let it stay as it is.");
+                found.Add(FindingKinds.CannotCloseWithoutMains, "onMainsFailure", "It is to close in a power cut, and nothing is left to turn it then.", "Put a battery behind the outlet, or let it stay as it is.");
             }
             else
             {
                 Severity severity = drive.OnMainsFailure == MainsFailurePolicy.Hold ? Severity.Note : Severity.Caution;
-                found.Add(severity, "mains-only", "power", "In a power cut the valve stays as it is: a leak meanwhile is not stopped.", "Put a battery behind the outlet, or settle with the customer that it stays as it is.", Trade.Fitter);
+                found.Add(FindingKinds.MainsOnly, severity, "power", "In a power cut the valve stays as it is: a leak meanwhile is not stopped.", "Put a battery behind the outlet, or settle with the customer that it stays as it is.");
             }
         }
         else if (drive.Power == DrivePower.MainsWithBattery && drive.OnMainsFailure == MainsFailurePolicy.Unknown)
         {
-            found.Note("mains-failure-undecided", "onMainsFailure", "It is not said what the drive does in a power cut.", "Settle it with the customer: stay as it is, close, or close and open again.");
+            found.Add(FindingKinds.MainsFailureUndecided, "onMainsFailure", "It is not said what the drive does in a power cut.", "Settle it with the customer: stay as it is, close, or close and open again.");
         }
         else if (drive.OnMainsFailure == MainsFailurePolicy.CloseThenReopen)
         {
-            found.Caution("reopens-by-itself", "onMainsFailure", "The valve opens again by itself when power returns, with nobody looking.", "See that it stays shut while a sensor is wet, and tell the customer.");
+            found.Add(FindingKinds.ReopensByItself, "onMainsFailure", "The valve opens again by itself when power returns, with nobody looking.", "See that it stays shut while a sensor is wet, and tell the customer.");
         }
     }
 

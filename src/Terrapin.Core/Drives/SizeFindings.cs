@@ -46,11 +46,11 @@ internal static class SizeFindings
 
         if (sizeM is not { } size)
         {
-            found.Note("size-not-measured", where, $"{part} of {spec.Name} takes {{least}} to {{most}}, and the {what} is not measured.", $"Measure the {what} before ordering.", Trade.Fitter, Numbers(takes, takes.LeastM));
+            found.Add(FindingKinds.SizeNotMeasured, where, $"{part} of {spec.Name} takes {{least}} to {{most}}, and the {what} is not measured.", $"Measure the {what} before ordering.", Numbers(takes, takes.LeastM));
         }
         else if (size < takes.LeastM || size > takes.MostM)
         {
-            found.Stop("size-does-not-fit", where, $"{part} of {spec.Name} takes {{least}} to {{most}}, and the {what} is {{size}}.", "Order the bracket or adapter of the fitting size, or choose another drive.", Trade.Fitter, Numbers(takes, size));
+            found.Add(FindingKinds.SizeDoesNotFit, where, $"{part} of {spec.Name} takes {{least}} to {{most}}, and the {what} is {{size}}.", "Order the bracket or adapter of the fitting size, or choose another drive.", Numbers(takes, size));
         }
     }
 
@@ -67,11 +67,11 @@ internal static class SizeFindings
 
         if (fit.StandsWet == Answer.No)
         {
-            found.Add(isWet ? Severity.Stop : Severity.Caution, "drive-not-for-wet", "place/kind", $"{spec.Name} is not made for a {(isWet ? "wet" : "damp")} place.", "Choose a drive that is, or use a valve in a dry place.", Trade.Fitter);
+            found.Add(FindingKinds.DriveNotForWet, isWet ? Severity.Stop : Severity.Caution, "place/kind", $"{spec.Name} is not made for a {(isWet ? "wet" : "damp")} place.", "Choose a drive that is, or use a valve in a dry place.");
         }
         else if (fit.StandsWet == Answer.Unknown)
         {
-            found.Note("wet-not-known", "place/kind", $"Nothing says whether {spec.Name} may be where it gets wet.", "Look on the maker's sheet.");
+            found.Add(FindingKinds.WetNotKnown, "place/kind", $"Nothing says whether {spec.Name} may be where it gets wet.", "Look on the maker's sheet.");
         }
     }
 }

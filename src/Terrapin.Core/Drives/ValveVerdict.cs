@@ -76,8 +76,8 @@ public static class ValveVerdict
         }
         else if (!main.Kind.IsMultiTurn())
         {
-            var found = new FindingCollector(Stage.Drive, at);
-            found.Stop("drive-not-chosen", "", $"\"{main.Name}\" has no drive: nothing closes it by itself.", "Choose a drive for this valve.");
+            var found = new FindingCollector(at);
+            found.Add(FindingKinds.DriveNotChosen, "", $"\"{main.Name}\" has no drive: nothing closes it by itself.", "Choose a drive for this valve.");
             verdict = verdict with { Findings = [.. findings, .. found.Findings] };
         }
 
@@ -92,7 +92,7 @@ public static class ValveVerdict
 
     private static DriveVerdict WithDrive(DriveVerdict valve, StopValve main, FittedDrive drive, DriveSpec spec, StrapLimits own, string at, string driveAt)
     {
-        var found = new FindingCollector(Stage.Drive, at) { DriveAt = driveAt };
+        var found = new FindingCollector(at) { DriveAt = driveAt };
         double? available = AvailableNm(drive, spec, found);
         bool ownValve = spec.Mount == Mount.CutIn;
         TorqueVerdict verdict = TorqueVerdict.Unknown;
@@ -100,7 +100,7 @@ public static class ValveVerdict
         {
             // It brings its own valve, which its maker has matched: the old valve's torque does not matter.
             verdict = TorqueVerdict.Passes;
-            found.Caution("cut-in-is-plumbing", $"{found.DriveAt}/specId", "A cut-in valve means cutting the supply pipe.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.", Trade.Plumber);
+            found.Add(FindingKinds.CutInIsPlumbing, $"{found.DriveAt}/specId", "A cut-in valve means cutting the supply pipe.", "Have a plumber do it behind a working upstream stop; keep the hand valve, and keep the earth bonding whole.");
         }
         else if (available is { } have && valve.BreakawayNm is > 0 and var breakaway)
         {
@@ -170,18 +170,18 @@ public static class ValveVerdict
     private static IReadOnlyList<Finding> TorqueBasisFindings(StopValve main, TorqueBasis basis, double? breakaway, string at)
     {
         const string read = "Hook a spring scale on the handle, square to it, and read the pull that starts it, both ways, after five strokes.";
-        var found = new FindingCollector(Stage.Main, at);
+        var found = new FindingCollector(at);
         if (basis == TorqueBasis.Unknown)
         {
-            found.Stop("torque-unknown", "pullToClose", "Neither a pull nor the valve's size is known, so nothing says that a drive can turn it.", read);
+            found.Add(FindingKinds.TorqueUnknown, "pullToClose", "Neither a pull nor the valve's size is known, so nothing says that a drive can turn it.", read);
         }
         else if (basis == TorqueBasis.Estimated)
         {
-            found.Caution("torque-estimated", "pullToClose", "The breakaway torque of {torque} is an estimate by size and feel, not a reading.", read, Trade.Fitter, ("torque", QuantityKind.Torque, breakaway!.Value));
+            found.Add(FindingKinds.TorqueEstimated, "pullToClose", "The breakaway torque of {torque} is an estimate by size and feel, not a reading.", read, ("torque", QuantityKind.Torque, breakaway!.Value));
         }
         else if (main.PullToOpen is null || main.PullToClose is null)
         {
-            found.Note("torque-one-way", main.PullToOpen is null ? "pullToOpen" : "pullToClose", "The pull was read in one direction only; the other may be stiffer than {torque}.", "Read the other direction too.", Trade.Fitter, ("torque", QuantityKind.Torque, breakaway!.Value));
+            found.Add(FindingKinds.TorqueOneWay, main.PullToOpen is null ? "pullToOpen" : "pullToClose", "The pull was read in one direction only; the other may be stiffer than {torque}.", "Read the other direction too.", ("torque", QuantityKind.Torque, breakaway!.Value));
         }
 
         return found.Findings;
@@ -191,7 +191,7 @@ public static class ValveVerdict
     {
         if (spec.RatedTorque is null)
         {
-            found.Stop("drive-torque-unknown", $"{found.DriveAt}/specId", $"{spec.Name} has no torque figure.", "Find the maker's sheet, or measure it on the bench.");
+            found.Add(FindingKinds.DriveTorqueUnknown, $"{found.DriveAt}/specId", $"{spec.Name} has no torque figure.", "Find the maker's sheet, or measure it on the bench.");
             return null;
         }
 
@@ -203,12 +203,12 @@ public static class ValveVerdict
 
         if (drive.Power == DrivePower.Unknown)
         {
-            found.Caution("drive-power-unknown", $"{found.DriveAt}/power", "It is not decided what powers the drive; it is held against the torque left on a weak battery.", "Say whether there is an outlet within reach of the cord.");
+            found.Add(FindingKinds.DrivePowerUnknown, $"{found.DriveAt}/power", "It is not decided what powers the drive; it is held against the torque left on a weak battery.", "Say whether there is an outlet within reach of the cord.");
         }
 
         if (spec.BatteryTorqueShare is null)
         {
-            found.Stop("drive-derating-unknown", $"{found.DriveAt}/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from an outlet.");
+            found.Add(FindingKinds.DriveDeratingUnknown, $"{found.DriveAt}/specId", $"Nothing says what torque {spec.Name} keeps on a weak or cold battery.", "Find the figure, or run the drive from an outlet.");
             return null;
         }
 
@@ -226,12 +226,11 @@ public static class ValveVerdict
         double have = rated.Nm * share.Share;
         if (Torque.Verdict(have, breakawayNm) == TorqueVerdict.Stop)
         {
-            found.Caution(
-                "drive-weak-in-power-cut",
+            found.Add(
+                FindingKinds.DriveWeakInPowerCut,
                 $"{found.DriveAt}/power",
                 $"In a power cut {spec.Name} gives {{available}} on a weak battery, {{ratio}} what starts this valve: it may stall then.",
                 "Change its battery early, or choose a stronger drive.",
-                Trade.Fitter,
                 ("available", QuantityKind.Torque, have),
                 ("ratio", QuantityKind.Ratio, have / breakawayNm));
         }
@@ -249,12 +248,10 @@ public static class ValveVerdict
             ? "it stalls, with water running"
             : stops ? "it may stall as the valve ages, with water running" : "it turns, with little in hand as the valve ages";
         found.Add(
-            stops ? Severity.Stop : Severity.Caution,
-            stops ? "drive-too-weak" : "drive-margin-thin",
+            stops ? FindingKinds.DriveTooWeak : FindingKinds.DriveMarginThin,
             $"{found.DriveAt}/specId",
             $"{spec.Name} gives {{available}}, {{ratio}} the {{breakaway}} that starts this valve: {then}.",
             "Choose a stronger drive, run it from an outlet, or work the valve free and read the pull again.",
-            Trade.Fitter,
             ("available", QuantityKind.Torque, have),
             ("breakaway", QuantityKind.Torque, breakawayNm),
             ("ratio", QuantityKind.Ratio, have / breakawayNm));

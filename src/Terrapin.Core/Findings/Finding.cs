@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Findings;
 
 public enum Severity
@@ -78,8 +80,16 @@ public sealed record Quantity(QuantityKind Kind, double Value);
 /// <summary>Something that Terrapin noticed.</summary>
 public sealed record Finding
 {
+    private Finding(FindingKind kind) => Kind = kind;
+
+    [JsonIgnore]
+    public FindingKind Kind { get; }
+
     /// <summary>A stable word for this kind of finding.</summary>
     public required string Code { get; init; }
+
+    /// <summary>Whether something is not measured, so that a result is a bound.</summary>
+    public required bool WidensBound { get; init; }
 
     public required Severity Severity { get; init; }
 
@@ -100,4 +110,12 @@ public sealed record Finding
     public required Trade Trade { get; init; }
 
     public IReadOnlyDictionary<string, Quantity> Numbers { get; init; } = new Dictionary<string, Quantity>();
+
+    /// <summary>A finding as its kind has it.</summary>
+    /// <param name="kind">Its severity, stage and trade are taken over.</param>
+    /// <param name="where">JSON pointer into the plan.</param>
+    /// <param name="why">As of <see cref="Why"/>.</param>
+    /// <param name="remedy">What to do.</param>
+    internal static Finding Of(FindingKind kind, string where, string why, string remedy) =>
+        new(kind) { Code = kind.Code, WidensBound = kind.WidensBound, Severity = kind.Severity, Stage = kind.Stage, Where = where, Why = why, Remedy = remedy, Trade = kind.Trade };
 }

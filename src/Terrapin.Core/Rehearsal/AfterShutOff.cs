@@ -11,8 +11,6 @@ namespace Terrapin.Core.Rehearsal;
 /// </summary>
 internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing, LeakSupply supply, Screening screening, List<Finding> findings)
 {
-    public const string TankCode = "tank-on-house-side";
-
     public DrainParts Parts()
     {
         double leakHeightM = supply.LeakHeightM();
@@ -53,7 +51,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing,
         if (pipe.EndHeightM is null)
         {
             Unmeasured unknown = supply.Of(pipe, "endHeightM", "Height of the far end", QuantityKind.Length);
-            screening.LeaveOpen(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are calculated with all of it draining, and with none.");
+            screening.LeaveOpen(unknown, FindingKinds.NotMeasured, $"{unknown.Name}: not measured. Litres are calculated with all of it draining, and with none.");
         }
 
         return 1;
@@ -70,15 +68,12 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing,
         double volume = screening.Take(tank.VolumeM3, Span.StoredM3, () => Figure("volumeM3", "Volume of the pressure tank", QuantityKind.Volume));
         double precharge = screening.Take(tank.PrechargePa, Span.PrechargePa, () => Figure("prechargePa", "Precharge of the pressure tank", QuantityKind.Pressure));
         double drained = DrainDown.TankM3(volume, precharge, pressurePa);
-        findings.Add(new Finding
+        findings.Add(Finding.Of(
+            FindingKinds.TankOnHouseSide,
+            "/building/supply/tank/afterStopValveId",
+            "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
+            "Drive a stop valve after the tank instead; where there is none, have one put there, and have the pump stopped with it.") with
         {
-            Code = TankCode,
-            Severity = Severity.Caution,
-            Stage = Stage.Main,
-            Where = "/building/supply/tank/afterStopValveId",
-            Why = "The pressure tank is on the house side: with the valve shut it still empties up to {litres} through the leak.",
-            Remedy = "Drive a stop valve after the tank instead; where there is none, have one put there, and have the pump stopped with it.",
-            Trade = Trade.Plumber,
             Numbers = new Dictionary<string, Quantity> { ["litres"] = new(QuantityKind.Volume, drained) },
         });
         return drained;
@@ -106,15 +101,12 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing,
             Stage.Main, $"{at}/volumeM3", "Volume of the heater", QuantityKind.Volume, "Read it off its plate; a tankless heater holds next to nothing."));
         if (leak.Side == WaterSide.Cold && volumeM3 > 0 && heater.FeedCheck == Answer.Unknown)
         {
-            findings.Add(new Finding
+            findings.Add(Finding.Of(
+                FindingKinds.HeaterMaySiphonBack,
+                $"{at}/feedCheck",
+                "A cold leak below the heater's top may siphon up to {litres} back out of it: nobody has looked for a check valve or vacuum breaker on its cold feed.",
+                "Look for one beside the heater's cold connection, and say whether it is there.") with
             {
-                Code = "heater-may-siphon-back",
-                Severity = Severity.Caution,
-                Stage = Stage.Main,
-                Where = $"{at}/feedCheck",
-                Why = "A cold leak below the heater's top may siphon up to {litres} back out of it: nobody has looked for a check valve or vacuum breaker on its cold feed.",
-                Remedy = "Look for one beside the heater's cold connection, and say whether it is there.",
-                Trade = Trade.Fitter,
                 Numbers = new Dictionary<string, Quantity> { ["litres"] = new(QuantityKind.Volume, volumeM3) },
             });
         }

@@ -49,7 +49,7 @@ public static class DriveSiteChoice
         int total = plan.Building.Rooms.SelectMany(r => r.Leaks).Count(l => l.PipeId is not null);
         return new Looked(main, verdict, drives, stops, residual,
         [
-            stop is null ? new Merit(1, true, "a drive may close it") : new Merit(0, false, WordsOf(stop.Code)),
+            stop is null ? new Merit(1, true, "a drive may close it") : new Merit(0, false, WordsOf(stop.Kind)),
             new Merit(stops.Length, stops.Length == total, total == 0 ? null : $"it stops {stops.Length} of {total} leak points"),
             fits ? new Merit(1, true, null) : new Merit(0, false, "no drive of the catalogue suits it"),
             fedFromBehind ? new Merit(0, false, "a tank or pump behind it goes on feeding the leak") : new Merit(1, true, plan.Building.Supply.Tank is null && plan.Building.Supply.Pump is null ? null : "no tank or pump behind it"),
@@ -79,15 +79,16 @@ public static class DriveSiteChoice
             : new Merit(main.Obstacles.Count == 0 ? int.MaxValue : 0, true, null);
     }
 
-    private static string WordsOf(string code) => code switch
+    private static readonly Dictionary<FindingKind, string> AgainstWords = new()
     {
-        "valve-multi-turn" => "it takes several turns",
-        "valve-kind-unknown" => "its kind is not known",
-        "valve-seized" => "it is seized",
-        "sprinklers-behind-valve" => "fire protection hangs on it",
-        "torque-unknown" => "neither its pull nor its size is known",
-        _ => "no drive may close it",
+        [FindingKinds.ValveMultiTurn] = "it takes several turns",
+        [FindingKinds.ValveKindUnknown] = "its kind is not known",
+        [FindingKinds.ValveSeized] = "it is seized",
+        [FindingKinds.SprinklersBehindValve] = "fire protection hangs on it",
+        [FindingKinds.TorqueUnknown] = "neither its pull nor its size is known",
     };
+
+    private static string WordsOf(FindingKind kind) => AgainstWords.GetValueOrDefault(kind, "no drive may close it");
 
     private static StopValveAssessment Assess(Plan plan, Looked one, IReadOnlyList<Looked> all)
     {

@@ -91,7 +91,7 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         if (reach.LeftOut is { } next)
         {
             (Unmeasured what, _) = FloorUnknowns.Describe(plan, next);
-            screening.LeaveOpen(what, Severity.Caution, "not-measured", $"{what.Name}: not measured, nor is all that the water meets before it. Beyond there litres have no upper bound.");
+            screening.LeaveOpen(what, FindingKinds.NotMeasured, $"{what.Name}: not measured, nor is all that the water meets before it. Beyond there litres have no upper bound.");
         }
 
         foreach (RasterDrain drain in reach.UnknownDrains)
@@ -105,24 +105,21 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
     /// <summary>That no sensor ever knows of this leak, or none for sure, and why.</summary>
     /// <param name="at">JSON pointer to the leak.</param>
     /// <param name="mayBeSeen">Whether one may know, by what is not known.</param>
-    public Finding NeverSeen(string at, bool mayBeSeen) => new()
-    {
-        Code = "leak-never-seen",
-        Severity = Severity.Stop,
-        Stage = Stage.Sensors,
-        Where = at,
-        About = $"{leak.Name}, {room.Name}",
-        Why = mayBeSeen
+    public Finding NeverSeen(string at, bool mayBeSeen) => Finding.Of(
+        FindingKinds.LeakNeverSeen,
+        at,
+        mayBeSeen
             ? $"It is not sure that any sensor knows of {leak.Name} in {room.Name}: {Reason("may be", "may take")}."
             : $"No sensor ever knows of {leak.Name} in {room.Name}: {Reason("is", "takes")}.",
-        Remedy = Worst switch
+        Worst switch
         {
             DryBecause.DrainTakesIt => "Lay a sensor between the leak and the drain.",
             DryBecause.FilmTooThin => "Use a rope, or a cord with its probe on the floor.",
             DryBecause.NotKnown => "Measure what is not known on the water's way, or lay a sensor nearer to the leak.",
             _ => "Move a sensor to where the map shows its water.",
-        },
-        Trade = Trade.Fitter,
+        }) with
+    {
+        About = $"{leak.Name}, {room.Name}",
     };
 
     private DryBecause Worst => reasons.Where(r => r != DryBecause.Nothing).DefaultIfEmpty(DryBecause.NeverComes).Min();

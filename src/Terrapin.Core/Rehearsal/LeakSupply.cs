@@ -100,8 +100,7 @@ internal sealed class LeakSupply
 
         screening.LeaveOpen(
             new(Stage.Main, "/building/supply/flowTest", "Supply test", QuantityKind.Flow, "Run a tap into a bucket against the watch, and read the gauge meanwhile."),
-            Severity.Note,
-            "supply-not-tested",
+            FindingKinds.SupplyNotTested,
             "The supply is not tested at both points, at rest and with a tap running. Every flow is an upper bound.",
             below: true);
         return 0;

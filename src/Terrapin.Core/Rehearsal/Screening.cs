@@ -30,7 +30,7 @@ internal sealed class Screening(Corner corner)
         }
 
         Unmeasured unknown = what();
-        Note(unknown, Severity.Caution, "not-measured", $"{unknown.Name}: not measured. Litres are calculated for {{from}} to {{to}}.", new()
+        Note(unknown, FindingKinds.NotMeasured, $"{unknown.Name}: not measured. Litres are calculated for {{from}} to {{to}}.", new()
         {
             ["from"] = new(unknown.Kind, Math.Min(span.Least, span.Most)),
             ["to"] = new(unknown.Kind, Math.Max(span.Least, span.Most)),
@@ -39,23 +39,13 @@ internal sealed class Screening(Corner corner)
     }
 
     /// <summary>Something open that leaves the result without an end on one side.</summary>
-    public void LeaveOpen(Unmeasured unknown, Severity severity, string code, string why, bool below = false, bool above = false)
+    public void LeaveOpen(Unmeasured unknown, FindingKind kind, string why, bool below = false, bool above = false)
     {
         NoLowerBound |= below;
         NoUpperBound |= above;
-        Note(unknown, severity, code, why, []);
+        Note(unknown, kind, why, []);
     }
 
-    private void Note(Unmeasured unknown, Severity severity, string code, string why, Dictionary<string, Quantity> numbers) =>
-        unknowns.TryAdd((unknown.Where, unknown.Name), new Finding
-        {
-            Code = code,
-            Severity = severity,
-            Stage = unknown.Stage,
-            Where = unknown.Where,
-            Why = why,
-            Remedy = unknown.HowToMeasure,
-            Trade = Trade.Fitter,
-            Numbers = numbers,
-        });
+    private void Note(Unmeasured unknown, FindingKind kind, string why, Dictionary<string, Quantity> numbers) =>
+        unknowns.TryAdd((unknown.Where, unknown.Name), Finding.Of(kind, unknown.Where, why, unknown.HowToMeasure) with { Stage = unknown.Stage, Numbers = numbers });
 }

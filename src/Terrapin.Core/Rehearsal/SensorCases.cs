@@ -28,16 +28,13 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
 
         if (cases.Count == 0)
         {
-            findings.Add(new Finding
+            findings.Add(Finding.Of(
+                FindingKinds.LeakWithoutSensor,
+                leakAt,
+                $"No sensor lies in {room.Name}: nothing ever knows of {leak.Name}.",
+                "Put a sensor in this room, at the low point where the water will run.") with
             {
-                Code = "leak-without-sensor",
-                Severity = Severity.Stop,
-                Stage = Stage.Sensors,
-                Where = leakAt,
                 About = $"{leak.Name}, {room.Name}",
-                Why = $"No sensor lies in {room.Name}: nothing ever knows of {leak.Name}.",
-                Remedy = "Put a sensor in this room, at the low point where the water will run.",
-                Trade = Trade.Fitter,
             });
         }
         else if (drawn is not null && cases.All(c => c.TripM3 is null))
@@ -115,8 +112,7 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
 
         screening.LeaveOpen(
             new(Stage.Rooms, $"{leakAt}/position", leak.Name, QuantityKind.Ratio, "Say whether it stands open, at a wall or in a corner."),
-            Severity.Caution,
-            "position-unknown",
+            FindingKinds.PositionUnknown,
             $"It is not said how {leak.Name} stands to the walls. Litres are calculated from a corner to an open floor.");
         return screening.Corner == Corner.Least ? FloorPosition.Corner : FloorPosition.Open;
     }
@@ -137,22 +133,19 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
 
         screening.LeaveOpen(
             unknown,
-            Severity.Caution,
-            "distance-unknown",
+            FindingKinds.DistanceUnknown,
             $"Neither the way from {leak.Name} to {sensor.Name} nor the size of {room.Name} is measured: nothing says when the water gets there.",
             above: true);
         return screening.Corner == Corner.Least ? 0 : null;
     }
 
-    private void AddFilmTooThin(Sensor sensor, string at, double filmM, double gapM, Severity severity) => findings.Add(new Finding
+    private void AddFilmTooThin(Sensor sensor, string at, double filmM, double gapM, Severity severity) => findings.Add(Finding.Of(
+        FindingKinds.FilmThinnerThanGap,
+        at,
+        $"\"{sensor.Name}\": of {leak.Name} water stands {{film}} high on this floor, and its contacts hang {{gap}} off it. They stay dry.",
+        "Use a rope or a cord with its probe on the floor, or lay the sensor in a tray or low point.") with
     {
-        Code = "film-thinner-than-gap",
         Severity = severity,
-        Stage = Stage.Sensors,
-        Where = at,
-        Why = $"\"{sensor.Name}\": of {leak.Name} water stands {{film}} high on this floor, and its contacts hang {{gap}} off it. They stay dry.",
-        Remedy = "Use a rope or a cord with its probe on the floor, or lay the sensor in a tray or low point.",
-        Trade = Trade.Fitter,
         Numbers = new Dictionary<string, Quantity>
         {
             ["film"] = new(QuantityKind.SmallLength, filmM),

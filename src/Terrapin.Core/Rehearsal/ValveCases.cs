@@ -36,32 +36,26 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
 
         if (leak.PipeId is null)
         {
-            findings.Add(new Finding
+            findings.Add(Finding.Of(
+                FindingKinds.NotFromTheMain,
+                $"{leakAt}/pipeId",
+                $"The water of {leak.Name} in {room.Name} does not pass a stop valve: closing one does not stop it.",
+                leak.HoldsM3 is null ? "Have a sensor tell somebody who can act, and say how much there is to run out." : "Have a sensor tell somebody who can act.") with
             {
-                Code = "not-from-the-main",
-                Severity = Severity.Note,
-                Stage = Stage.Rooms,
-                Where = $"{leakAt}/pipeId",
                 About = $"{leak.Name}, {room.Name}",
-                Why = $"The water of {leak.Name} in {room.Name} does not pass a stop valve: closing one does not stop it.",
-                Remedy = leak.HoldsM3 is null ? "Have a sensor tell somebody who can act, and say how much there is to run out." : "Have a sensor tell somebody who can act.",
-                Trade = Trade.Fitter,
             });
             return Cause.NotFromMain;
         }
 
         if (way.StopValves.Count == 0)
         {
-            findings.Add(new Finding
+            findings.Add(Finding.Of(
+                FindingKinds.LeakBeforeEveryMain,
+                $"{leakAt}/pipeId",
+                $"{leak.Name} in {room.Name} hangs on a pipe that starts before every stop valve: nothing here stops it.",
+                "Look whether a valve stands before that pipe, and add it; or tell the customer that only the street's stop helps there.") with
             {
-                Code = "leak-before-every-main",
-                Severity = Severity.Stop,
-                Stage = Stage.Main,
-                Where = $"{leakAt}/pipeId",
                 About = $"{leak.Name}, {room.Name}",
-                Why = $"{leak.Name} in {room.Name} hangs on a pipe that starts before every stop valve: nothing here stops it.",
-                Remedy = "Look whether a valve stands before that pipe, and add it; or tell the customer that only the street's stop helps there.",
-                Trade = Trade.Fitter,
             });
         }
 
@@ -114,8 +108,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
         {
             screening.LeaveOpen(
                 new(Stage.Main, $"{at}/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
-                Severity.Caution,
-                "closes-fully-unknown",
+                FindingKinds.ClosesFullyUnknown,
                 "It is not known whether the valve closes fully: litres have no upper bound until somebody looks.",
                 above: true);
         }
@@ -140,29 +133,19 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
 
         if (!plan.IsBehind(main.Id, pump.AfterStopValveId))
         {
-            told.Add(new Finding
-            {
-                Code = "pump-against-shut-valve",
-                Severity = Severity.Caution,
-                Stage = Stage.Main,
-                Where = "/building/supply/pump/stopsOnClosing",
-                Why = "The pump is not known to stop when the valve closes: it would run against a shut valve.",
-                Remedy = "See that its pressure switch stops it, or have it switched off with the valve.",
-                Trade = Trade.Electrician,
-            });
+            told.Add(Finding.Of(
+                FindingKinds.PumpAgainstShutValve,
+                "/building/supply/pump/stopsOnClosing",
+                "The pump is not known to stop when the valve closes: it would run against a shut valve.",
+                "See that its pressure switch stops it, or have it switched off with the valve."));
             return null;
         }
 
-        told.Add(new Finding
-        {
-            Code = "pump-not-stopped",
-            Severity = Severity.Stop,
-            Stage = Stage.Main,
-            Where = "/building/supply/pump/stopsOnClosing",
-            Why = "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
-            Remedy = "Have the pump switched off with the valve; electrical wiring is an electrician's work.",
-            Trade = Trade.Electrician,
-        });
+        told.Add(Finding.Of(
+            FindingKinds.PumpNotStopped,
+            "/building/supply/pump/stopsOnClosing",
+            "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
+            "Have the pump switched off with the valve; electrical wiring is an electrician's work."));
         return Cause.PumpRunsOn;
     }
 

@@ -10,10 +10,10 @@ public static class RuleFindings
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
-        var found = new FindingCollector(Stage.Rules, "");
+        var found = new FindingCollector("");
         if (plan.Installation.HubId is null && plan.Installation.Rules.Count > 0)
         {
-            found.Stop("hub-not-chosen", "installation/hubId", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
+            found.Add(FindingKinds.HubNotChosen, "installation/hubId", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
         }
 
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
@@ -21,12 +21,12 @@ public static class RuleFindings
             Rule rule = plan.Installation.Rules[i];
             if (rule.SensorIds.Count == 0)
             {
-                found.Stop("rule-without-sensor", $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
+                found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
             }
 
             if (rule.Modes.Count == 0)
             {
-                found.Stop("rule-without-mode", $"installation/rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
+                found.Add(FindingKinds.RuleWithoutMode, $"installation/rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
             }
         }
 
@@ -37,7 +37,7 @@ public static class RuleFindings
         {
             if (!heard.Contains(plan.Installation.Sensors[i].Id))
             {
-                found.Stop("sensor-without-rule", $"installation/sensors/{i}", $"No rule listens to \"{plan.Installation.Sensors[i].Name}\": when it gets wet, nothing happens.", "Add it to a rule.");
+                found.Add(FindingKinds.SensorWithoutRule, $"installation/sensors/{i}", $"No rule listens to \"{plan.Installation.Sensors[i].Name}\": when it gets wet, nothing happens.", "Add it to a rule.");
             }
         }
 
@@ -56,7 +56,7 @@ public static class RuleFindings
 
             foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].SensorIds.Contains(s.Id) && LiesInPit(plan, s)))
             {
-                found.Caution("pit-sensor-closes", $"installation/rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Installation.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
+                found.Add(FindingKinds.PitSensorCloses, $"installation/rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Installation.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
             }
         }
     }
@@ -77,7 +77,7 @@ public static class RuleFindings
 
             foreach (string stopValveId in rule.StopValveIds.Where(m => plan.DriveOn(m) is null))
             {
-                found.Stop("rule-closes-undriven-main", $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" closes \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
+                found.Add(FindingKinds.RuleClosesUndrivenMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" closes \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
             foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.StopValveIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
@@ -85,7 +85,7 @@ public static class RuleFindings
                 LeakPoint[] leaks = [.. plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).StopValves.All(m => !rule.StopValveIds.Contains(m.Id))))
                 {
-                    found.Stop("rule-closes-wrong-main", $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no stop valve before that room.", "Choose the stop valve that feeds it.");
+                    found.Add(FindingKinds.RuleClosesWrongMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" listens to \"{sensor.Name}\", and closes no stop valve before that room.", "Choose the stop valve that feeds it.");
                 }
             }
         }

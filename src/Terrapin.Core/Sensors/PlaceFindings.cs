@@ -10,7 +10,7 @@ public static class PlaceFindings
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
-        var found = new FindingCollector(Stage.Sensors, "");
+        var found = new FindingCollector("");
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
             Sensor sensor = plan.Installation.Sensors[i];
@@ -39,15 +39,15 @@ public static class PlaceFindings
         bool mopped = Zones(sensor, room).Any(z => z.Kind == ZoneKind.Mopped);
         if (mopped && sensor.Hold is not (SensorHold.Fixed or SensorHold.Labelled))
         {
-            found.Caution("sensor-mopped-away", at, $"\"{sensor.Name}\" lies where a mop or cleaner comes, and nothing holds it there: a moved puck is a dead puck.", "Stick it down, say so on its label, or move it off the mopped floor.");
+            found.Add(FindingKinds.SensorMoppedAway, at, $"\"{sensor.Name}\" lies where a mop or cleaner comes, and nothing holds it there: a moved puck is a dead puck.", "Stick it down, say so on its label, or move it off the mopped floor.");
         }
         else if (sensor.Hold == SensorHold.Loose)
         {
-            found.Caution("sensor-loose", at, $"\"{sensor.Name}\" lies loose: whoever moves it makes it deaf.", "Stick it down, or say on its label to leave it there.");
+            found.Add(FindingKinds.SensorLoose, at, $"\"{sensor.Name}\" lies loose: whoever moves it makes it deaf.", "Stick it down, or say on its label to leave it there.");
         }
         else if (sensor.Hold == SensorHold.Unknown)
         {
-            found.Note("sensor-hold-unknown", at, $"It is not said what holds \"{sensor.Name}\" in its place.", "Say whether it is fixed, labelled or loose.");
+            found.Add(FindingKinds.SensorHoldUnknown, at, $"It is not said what holds \"{sensor.Name}\" in its place.", "Say whether it is fixed, labelled or loose.");
         }
     }
 
@@ -55,12 +55,12 @@ public static class PlaceFindings
     {
         if (Zones(sensor, room).Any(z => z.Kind == ZoneKind.Splashed))
         {
-            found.Caution("sensor-splashed", at, $"\"{sensor.Name}\" lies where it gets splashed daily: it will cry wolf, and then be switched off.", "Move it off the splashed floor, or give its rule a confirming time.");
+            found.Add(FindingKinds.SensorSplashed, at, $"\"{sensor.Name}\" lies where it gets splashed daily: it will cry wolf, and then be switched off.", "Move it off the splashed floor, or give its rule a confirming time.");
         }
 
         if (Zones(sensor, room).Any(z => z.Kind == ZoneKind.KeepClear))
         {
-            found.Caution("sensor-in-the-way", at, $"\"{sensor.Name}\" lies where nothing may lie.", "Move it aside.");
+            found.Add(FindingKinds.SensorInTheWay, at, $"\"{sensor.Name}\" lies where nothing may lie.", "Move it aside.");
         }
     }
 
@@ -69,7 +69,7 @@ public static class PlaceFindings
         bool isPuck = kind is SensorKind.Spot or SensorKind.SpotWithCup;
         if (fixture.Base == FixtureBase.OnFeet && isPuck)
         {
-            found.Caution("sensor-does-not-fit", at, $"\"{sensor.Name}\" is drawn under {fixture.Name}, where there is no room for its main part.", "Use a probe on a cord there, as far under as it goes, or a rope.");
+            found.Add(FindingKinds.SensorDoesNotFit, at, $"\"{sensor.Name}\" is drawn under {fixture.Name}, where there is no room for its main part.", "Use a probe on a cord there, as far under as it goes, or a rope.");
         }
 
         if (fixture.Base != FixtureBase.Pit)
@@ -86,17 +86,17 @@ public static class PlaceFindings
         double heightM = sensor.ProbeHeightM ?? 0;
         if (fixture.DepthM is { } depth && heightM >= depth)
         {
-            found.Caution("probe-above-rim", at, $"The probe of \"{sensor.Name}\" hangs above the rim of {fixture.Name}: the water is on the floor before it knows.", "Hang it below the rim.");
+            found.Add(FindingKinds.ProbeAboveRim, at, $"The probe of \"{sensor.Name}\" hangs above the rim of {fixture.Name}: the water is on the floor before it knows.", "Hang it below the rim.");
         }
 
         if (fixture.PumpStartsM is { } pump && heightM <= pump)
         {
-            found.Caution("probe-below-pump-level", at, $"The probe of \"{sensor.Name}\" hangs no higher than where the pump of {fixture.Name} starts: it gets wet each time the pump does its work.", "Hang it above that level, below the rim.");
+            found.Add(FindingKinds.ProbeBelowPumpLevel, at, $"The probe of \"{sensor.Name}\" hangs no higher than where the pump of {fixture.Name} starts: it gets wet each time the pump does its work.", "Hang it above that level, below the rim.");
         }
     }
 
     private static void AddDrowning(Sensor sensor, Fixture pit, string at, FindingCollector found) =>
-        found.Stop("main-part-drowns", at, $"The main part of \"{sensor.Name}\" lies in {pit.Name} and drowns before it can tell.", "Hang the main part high and dry, and only its probe in the pit.");
+        found.Add(FindingKinds.MainPartDrowns, at, $"The main part of \"{sensor.Name}\" lies in {pit.Name} and drowns before it can tell.", "Hang the main part high and dry, and only its probe in the pit.");
 
     private static void AddPits(Plan plan, FindingCollector found)
     {
@@ -107,7 +107,7 @@ public static class PlaceFindings
                 Fixture pit = plan.Building.Rooms[i].Fixtures[j];
                 if (pit is { Base: FixtureBase.Pit, DepthM: null })
                 {
-                    found.Caution("pit-not-measured", $"building/rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is calculated as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
+                    found.Add(FindingKinds.PitNotMeasured, $"building/rooms/{i}/fixtures/{j}/depthM", $"The depth of {pit.Name} is not measured: it is calculated as holding nothing.", "Measure from the floor to its bottom, and to where its pump starts.");
                 }
             }
         }

@@ -20,15 +20,15 @@ internal static class FedByFindings
                 }
 
                 string name = $"{leak.Name}, {plan.Building.Rooms[r].Name}";
-                var of = new FindingCollector(Stage.Rooms, $"/building/rooms/{r}/leaks/{l}");
+                var of = new FindingCollector($"/building/rooms/{r}/leaks/{l}");
                 if (leak.PipeIsProposed)
                 {
-                    of.Caution("pipe-proposed", "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it.");
+                    of.Add(FindingKinds.PipeProposed, "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it.");
                 }
 
                 if ((leak.Side, pipe.Water) is (WaterSide.Hot, PipeWater.Cold) or (WaterSide.Cold, PipeWater.Hot))
                 {
-                    of.Caution("hot-and-cold-swapped", "pipeId", $"{name} is {Word(leak.Side)}, and \"{pipe.Name}\" carries {(pipe.Water == PipeWater.Hot ? "hot" : "cold")} water.", "Put it on the other pipe; where that is missing, add it.");
+                    of.Add(FindingKinds.HotAndColdSwapped, "pipeId", $"{name} is {Word(leak.Side)}, and \"{pipe.Name}\" carries {(pipe.Water == PipeWater.Hot ? "hot" : "cold")} water.", "Put it on the other pipe; where that is missing, add it.");
                 }
 
                 found.AddRange(of.Findings.Select(f => f with { About = name }));

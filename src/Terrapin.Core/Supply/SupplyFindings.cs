@@ -8,15 +8,14 @@ internal static class SupplyFindings
 {
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
-        var found = new FindingCollector(Stage.Main, "");
+        var found = new FindingCollector("");
         if (plan.Building.Supply.Tank is { AfterStopValveId: { } stopValveId } && plan.Building.StopValves.All(m => m.Id == stopValveId || plan.IsBehind(m.Id, stopValveId)))
         {
-            found.Caution(
-                "tank-after-only-valve",
+            found.Add(
+                FindingKinds.TankAfterOnlyValve,
                 "building/supply/tank/afterStopValveId",
                 "The pressure tank stands after the only stop valve: with that shut it still empties itself into the leak.",
-                "Have a stop valve put after the tank, drive that one, and have the pump stopped with it.",
-                Trade.Plumber);
+                "Have a stop valve put after the tank, drive that one, and have the pump stopped with it.");
         }
 
         return found.Findings;

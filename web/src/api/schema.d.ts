@@ -1220,6 +1220,8 @@ export interface components {
         Finding: {
             /** @description A stable word for this kind of finding. */
             code: string;
+            /** @description Whether something is not measured, so that a result is a bound. */
+            widensBound: boolean;
             severity: components["schemas"]["Severity"];
             /** @description The stage where it is mended. */
             stage: components["schemas"]["Stage"];

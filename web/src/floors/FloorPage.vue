@@ -86,7 +86,7 @@ onBeforeUnmount(() => {
 
 const findings = computed(() =>
   (open.assessment?.findings ?? []).filter(
-    (f) => f.stage === 'sensors' && f.severity !== 'note' && f.code !== 'not-measured',
+    (f) => f.stage === 'sensors' && f.severity !== 'note' && !f.widensBound,
   ),
 )
 const notes = computed(() =>

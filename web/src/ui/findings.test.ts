@@ -4,6 +4,7 @@ import { placeOfFinding, tellWhy, type Finding } from './findings'
 
 const finding: Finding = {
   code: 'drive-too-weak',
+  widensBound: false,
   severity: 'stop',
   stage: 'drive',
   where: '/drive/specId',
