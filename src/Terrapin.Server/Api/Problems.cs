@@ -32,6 +32,11 @@ internal static class Problems
 /// <summary>The errors as the API's description shows them.</summary>
 public sealed record ApiProblem
 {
+    internal const string RequestIdKey = "requestId";
+
+    /// <summary>The same as in the server's log.</summary>
+    public string? RequestId { get; init; }
+
     public string? Title { get; init; }
 
     public int? Status { get; init; }

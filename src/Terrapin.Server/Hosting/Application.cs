@@ -16,25 +16,23 @@ internal static class Application
         WebApplicationBuilder builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ApplicationName = "Terrapin.Server" });
         builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
-        builder.Logging.SetMinimumLevel(LogLevel.Warning);
-
-        // A lost race for a revision is answered, not logged; what is not answered reaches the exception handler's log.
-        builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Critical);
-
-        // A failed start is said in one sentence by Program.
-        builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.Critical);
+        Logs.Add(builder);
         builder.Services.ConfigureHttpJsonOptions(http => UseDocumentJson(http.SerializerOptions));
         builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, DataFolder.DatabaseIn(options.DataFolder)));
         builder.Services.AddScoped<SiteStore>();
         builder.Services.AddScoped<PhotographStore>();
         builder.Services.AddSingleton<SiteOverviews>();
         builder.Services.AddHostedService<OverviewKeeper>();
+
+        // Lists without figures are better than no server: what fails in the background is logged.
+        builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         builder.Services.AddHostFiltering(filter => filter.AllowedHosts = [.. Protection.OwnHosts, .. options.Hosts]);
         builder.Services.AddExceptionHandler<Troubles>();
         HeavyWork.Add(builder.Services);
         builder.Services.AddSingleton<FloorMemory>();
         builder.Services.AddSingleton(TimeProvider.System);
-        builder.Services.AddProblemDetails();
+        builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = one => one.ProblemDetails.Extensions[ApiProblem.RequestIdKey] = one.HttpContext.TraceIdentifier);
+        Health.Add(builder.Services);
         builder.Services.AddResponseCompression();
         builder.Services.AddOpenApi(openApi => openApi.AddDocumentTransformer((document, _, _) =>
         {
@@ -71,6 +69,7 @@ internal static class Application
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");
+        Health.Map(app);
     }
 
     private static void ServeWebApp(WebApplication app, string folder)

@@ -32,12 +32,18 @@ export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'finishes'
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
 /** An answer of the server that is no success, with its problem details. */
+/** A fault of the server's own is told with the request's id, by which its log can be searched. */
+function told(status: number, { detail, title, requestId }: ApiProblem): string {
+  const sentence = detail ?? title ?? `The server answered ${status}.`
+  return status >= 500 && requestId ? `${sentence} (Request ${requestId} in the server's log.)` : sentence
+}
+
 export class Refusal extends Error {
   constructor(
     readonly status: number,
     readonly problem: ApiProblem,
   ) {
-    super(problem.detail ?? problem.title ?? `The server answered ${status}.`)
+    super(told(status, problem))
   }
 
   /** The message for a place in the document, or the first one. */

@@ -799,6 +799,8 @@ export interface components {
         Answer: "unknown" | "yes" | "no";
         /** @description The errors as the API's description shows them. */
         ApiProblem: {
+            /** @description The same as in the server's log. */
+            requestId?: null | string;
             title?: null | string;
             /** Format: int32 */
             status?: null | number;
