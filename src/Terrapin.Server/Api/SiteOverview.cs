@@ -10,7 +10,7 @@ namespace Terrapin.Server.Api;
 internal sealed record SiteOverview(int Version, IReadOnlyList<StageStatus> Stages, Tally Tally)
 {
     /// <summary>Raise it when the figures change: those of older versions are then calculated anew.</summary>
-    public const int CurrentVersion = 1;
+    public const int CurrentVersion = 2;
 
     public static SiteOverview Of(Plan plan, FloorMemory floors, CancellationToken cancel)
     {
@@ -20,18 +20,40 @@ internal sealed record SiteOverview(int Version, IReadOnlyList<StageStatus> Stag
 
     public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, PlanJson.Options);
 
-    /// <summary>What was written; <see langword="null"/> where that is nothing, or of another version.</summary>
-    public static SiteOverview? Read(byte[]? json)
+    /// <summary>The stages and the tally as they were written, each a piece of JSON; empty where nothing was, or in another version.</summary>
+    /// <remarks>A list of a thousand sites would otherwise read them all, only to write them again.</remarks>
+    public static (ReadOnlyMemory<byte> Stages, ReadOnlyMemory<byte> Tally) Pieces(byte[]? json)
     {
-        if (json is null)
+        var reader = new Utf8JsonReader(json);
+        ReadOnlyMemory<byte> stages = default;
+        ReadOnlyMemory<byte> tally = default;
+        while (json is not null && reader.Read())
         {
-            return null;
+            if (reader.TokenType != JsonTokenType.PropertyName)
+            {
+                continue;
+            }
+
+            bool isVersion = reader.ValueTextEquals("version");
+            bool isStages = reader.ValueTextEquals("stages");
+            reader.Read();
+            if (isVersion)
+            {
+                if (reader.GetInt32() != CurrentVersion)
+                {
+                    return default;
+                }
+
+                continue;
+            }
+
+            int start = (int)reader.TokenStartIndex;
+            reader.Skip();
+            ReadOnlyMemory<byte> piece = json.AsMemory(start..(int)reader.BytesConsumed);
+            (stages, tally) = isStages ? (piece, tally) : (stages, piece);
         }
 
-        using var document = JsonDocument.Parse(json);
-        return document.RootElement.TryGetProperty("version", out JsonElement version) && version.GetInt32() == CurrentVersion
-            ? document.RootElement.Deserialize<SiteOverview>(PlanJson.Options)
-            : null;
+        return (stages, tally);
     }
 }
 

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Microsoft.Net.Http.Headers;
 using Terrapin.Core;
 using Terrapin.Core.Plans;
@@ -28,7 +29,7 @@ internal static class SitesApi
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder sites = api.MapGroup("/sites").WithTags("Sites");
-        sites.MapGet("/", List).WithName("listSites");
+        sites.MapGet("/", List).WithName("listSites").Produces<IReadOnlyList<ListedSite>>();
         sites.MapGet("/deleted", (SiteStore store, CancellationToken cancel) => store.ListDeleted(cancel)).WithName("listDeletedSites");
         sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
         sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json", "application/zip").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
@@ -44,22 +45,40 @@ internal static class SitesApi
         sites.MapGet("/{id}/bundle", BundlesApi.Export).WithName("exportBundle").Produces<byte[]>(200, "application/zip").ProducesNoSite().IsHeavy();
     }
 
-    private static async Task<IReadOnlyList<ListedSite>> List(SiteStore store, CancellationToken cancel) =>
-        [.. (await store.List(cancel)).Select(Listed)];
-
-    private static ListedSite Listed(SiteSummary site)
+    private static async Task<IResult> List(SiteStore store, CancellationToken cancel)
     {
-        var overview = SiteOverview.Read(site.Overview);
-        return new ListedSite(
-            site.Id,
-            site.Name,
-            site.Revision,
-            site.Author,
-            site.SavedAt,
-            overview?.Stages ?? [],
-            overview?.Tally,
-            overview is null ? "Open it to see its figures: they could not be calculated yet." : null,
-            site.PutAwayAt is not null);
+        using var rows = new MemoryStream();
+        await using (var json = new Utf8JsonWriter(rows, new JsonWriterOptions { Encoder = PlanJson.Options.Encoder }))
+        {
+            json.WriteStartArray();
+            foreach (SiteSummary site in await store.List(cancel))
+            {
+                Write(json, site);
+            }
+
+            json.WriteEndArray();
+        }
+
+        return Results.Bytes(rows.ToArray(), "application/json");
+    }
+
+    /// <summary>One <see cref="ListedSite"/>.</summary>
+    private static void Write(Utf8JsonWriter json, SiteSummary site)
+    {
+        (ReadOnlyMemory<byte> stages, ReadOnlyMemory<byte> tally) = SiteOverview.Pieces(site.Overview);
+        json.WriteStartObject();
+        json.WriteString("id", site.Id);
+        json.WriteString("name", site.Name);
+        json.WriteNumber("revision", site.Revision);
+        json.WriteString("author", site.Author);
+        json.WriteString("savedAt", site.SavedAt);
+        json.WritePropertyName("stages");
+        json.WriteRawValue(stages.IsEmpty ? "[]"u8 : stages.Span, skipInputValidation: true);
+        json.WritePropertyName("tally");
+        json.WriteRawValue(tally.IsEmpty ? "null"u8 : tally.Span, skipInputValidation: true);
+        json.WriteString("trouble", tally.IsEmpty ? "Open it to see its figures: they could not be calculated yet." : null);
+        json.WriteBoolean("isPutAway", site.PutAwayAt is not null);
+        json.WriteEndObject();
     }
 
     private static async Task<IResult> PutAway(string id, bool away, SiteStore store, CancellationToken cancel) =>

@@ -11,7 +11,7 @@ internal sealed partial class OverviewKeeper(IServiceScopeFactory scopes, SiteOv
         await Task.Yield();
         await using AsyncServiceScope scope = scopes.CreateAsyncScope();
         SiteStore store = scope.ServiceProvider.GetRequiredService<SiteStore>();
-        foreach (SiteSummary site in (await store.List(stoppingToken)).Where(s => SiteOverview.Read(s.Overview) is null))
+        foreach (SiteSummary site in (await store.List(stoppingToken)).Where(s => SiteOverview.Pieces(s.Overview).Tally.IsEmpty))
         {
             try
             {
