@@ -61,7 +61,7 @@ test('two stop valves in line: the better place for the drive is named, with rea
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(`${demo}/sites/saint-brannocs/main`)
   await page.getByRole('button', { name: 'Add another stop valve' }).click()
-  await expect(page.getByRole('navigation', { name: 'Mains' }).getByRole('link')).toHaveCount(2)
+  await expect(page.getByRole('navigation', { name: 'Stop valves' }).getByRole('link')).toHaveCount(2)
   await choose(page, 'Kind', 'Ball with a lever')
   await choose(page, 'Nominal size', 'DN 20')
   await choose(page, 'Takes its water', 'Run along the nave')

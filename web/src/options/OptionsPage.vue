@@ -89,12 +89,12 @@ const lines = computed<Line[]>(() => [
     (o) => -(o.tally.torqueRatio ?? 0),
   ),
   line(
-    'Stops',
+    'Must be done',
     (o) => `${o.tally.stops}`,
     (o) => o.tally.stops,
   ),
   line(
-    'Cautions',
+    'Should be done',
     (o) => `${o.tally.cautions}`,
     (o) => o.tally.cautions,
   ),

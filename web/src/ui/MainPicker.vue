@@ -36,7 +36,7 @@ const mains = computed(() =>
 </script>
 
 <template>
-  <nav v-if="mains.length > 1" aria-label="Mains" class="mb-5 flex flex-wrap gap-2">
+  <nav v-if="mains.length > 1" aria-label="Stop valves" class="mb-5 flex flex-wrap gap-2">
     <RouterLink
       v-for="(main, i) in mains"
       :key="main.id"

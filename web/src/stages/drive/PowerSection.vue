@@ -19,7 +19,7 @@ const power = computed(() => assessed.value?.drive.power)
 
 const powers: Choice<FittedDrive['power']>[] = [
   { value: 'mains', label: 'Outlet' },
-  { value: 'mainsWithBattery', label: 'Mains with battery' },
+  { value: 'mainsWithBattery', label: 'Outlet, battery behind it' },
   { value: 'batteries', label: 'Batteries' },
   { value: 'unknown', label: 'Not decided' },
 ]
@@ -86,7 +86,7 @@ const results = computed(() => {
         v-if="drive.power === 'mainsWithBattery'"
         label="Backup pack, mA·h"
         kind="number"
-        how="With its own charger, behind the mains."
+        how="With its own charger, behind the outlet."
         empty-word="its own battery"
         :values="one(drive.backupMah)"
         :apply="(v) => set('backup', (d) => void (d.backupMah = v?.[0] ?? null))"
