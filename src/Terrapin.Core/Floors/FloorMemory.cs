@@ -11,7 +11,7 @@ namespace Terrapin.Core.Floors;
 /// </summary>
 public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
 {
-    private const long UsualBytes = 256L << 20;
+    private const long UsualBytes = 192L << 20;
     private const int MostDrawings = 4;
 
     private readonly Lock gate = new();

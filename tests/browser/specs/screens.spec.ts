@@ -64,4 +64,12 @@ test.describe('on a phone', () => {
       }
     }
   })
+
+  test('a switch is drawn flat, however large its target is', async ({ page, demo }) => {
+    await look(page, `${demo}${site}/main?card=supply`)
+    const track = page.getByRole('switch').first().locator('> span')
+    const { width, height } = (await track.boundingBox())!
+    expect(height).toBeLessThan(width)
+    expect((await page.getByRole('switch').first().boundingBox())!.height).toBeGreaterThanOrEqual(44)
+  })
 })
