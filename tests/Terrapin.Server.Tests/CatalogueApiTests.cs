@@ -17,15 +17,15 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData(CatalogueList.Finishes)]
     public void A_table_comes_back_as_it_was_written(CatalogueList list)
     {
-        byte[] table = CatalogueCsv.Write(NewSite.HouseCatalogue, list);
+        byte[] table = CatalogueCsv.Write(HouseCatalogue.Devices, list);
         Catalogue read = CatalogueCsv.Read(table, list);
         Assert.Equal(table, CatalogueCsv.Write(read, list));
         switch (list)
         {
-            case CatalogueList.Drives: Assert.Equal(NewSite.HouseCatalogue.Drives, read.Drives); break;
-            case CatalogueList.Sensors: Assert.Equal(NewSite.HouseCatalogue.Sensors, read.Sensors); break;
-            case CatalogueList.Hubs: Assert.Equal(NewSite.HouseCatalogue.Hubs, read.Hubs); break;
-            default: Assert.Equal(NewSite.HouseCatalogue.Finishes, read.Finishes); break;
+            case CatalogueList.Drives: Assert.Equal(HouseCatalogue.Devices.Drives, read.Drives); break;
+            case CatalogueList.Sensors: Assert.Equal(HouseCatalogue.Devices.Sensors, read.Sensors); break;
+            case CatalogueList.Hubs: Assert.Equal(HouseCatalogue.Devices.Hubs, read.Hubs); break;
+            default: Assert.Equal(HouseCatalogue.Devices.Finishes, read.Finishes); break;
         }
     }
 
@@ -36,7 +36,7 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("@cell")]
     public void A_name_that_a_spreadsheet_would_run_is_written_as_text_and_comes_back(string name)
     {
-        Catalogue catalogue = NewSite.HouseCatalogue with { Hubs = [NewSite.HouseCatalogue.Hubs[0] with { Name = name }] };
+        Catalogue catalogue = HouseCatalogue.Devices with { Hubs = [HouseCatalogue.Devices.Hubs[0] with { Name = name }] };
         byte[] table = CatalogueCsv.Write(catalogue, CatalogueList.Hubs);
         Assert.Contains($",'{name}", Encoding.UTF8.GetString(table));
         Assert.Equal(name, CatalogueCsv.Read(table, CatalogueList.Hubs).Hubs[0].Name);
@@ -83,14 +83,14 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
     [Fact]
     public async Task The_api_writes_and_reads_tables_and_whole_catalogues()
     {
-        HttpResponseMessage table = await server.Http.PostAsJsonAsync("/api/catalogues/drives/write", NewSite.HouseCatalogue, PlanJson.Options);
+        HttpResponseMessage table = await server.Http.PostAsJsonAsync("/api/catalogues/drives/write", HouseCatalogue.Devices, PlanJson.Options);
         string csv = await table.Content.ReadAsStringAsync();
         Assert.StartsWith("id,name,mount,rated torque [N·m]", csv);
         HttpResponseMessage read = await server.Http.PostAsync("/api/catalogues/drives/read", new StringContent(csv, Encoding.UTF8, "text/csv"));
         JsonNode catalogue = (await read.Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Equal(4, catalogue["drives"]!.AsArray().Count);
 
-        HttpResponseMessage file = await server.Http.PostAsJsonAsync("/api/catalogues/write", NewSite.HouseCatalogue, PlanJson.Options);
+        HttpResponseMessage file = await server.Http.PostAsJsonAsync("/api/catalogues/write", HouseCatalogue.Devices, PlanJson.Options);
         string json = await file.Content.ReadAsStringAsync();
         HttpResponseMessage back = await server.Http.PostAsync("/api/catalogues/read", TestServer.Json(json));
         Assert.Equal(HttpStatusCode.OK, back.StatusCode);
@@ -100,5 +100,5 @@ public class CatalogueApiTests(TestServer server) : IClassFixture<TestServer>
         Assert.Equal(HttpStatusCode.UnprocessableEntity, bad.StatusCode);
     }
 
-    private static readonly string Hubs = Encoding.UTF8.GetString(CatalogueCsv.Write(NewSite.HouseCatalogue, CatalogueList.Hubs));
+    private static readonly string Hubs = Encoding.UTF8.GetString(CatalogueCsv.Write(HouseCatalogue.Devices, CatalogueList.Hubs));
 }

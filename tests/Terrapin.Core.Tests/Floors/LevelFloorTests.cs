@@ -33,7 +33,7 @@ public class LevelFloorTests
     [Fact]
     public void The_house_catalogue_lists_finishes_from_thin_to_high_water() => Assert.Equal(
         [1.18, 2.09, 2.73, 3.13, 3.51, 3.68, 4.02],
-        NewSite.HouseCatalogue.Finishes.Select(f => Math.Round(Film.HeightM(f.ContactAngle.Deg) * 1e3, 2)));
+        HouseCatalogue.Devices.Finishes.Select(f => Math.Round(Film.HeightM(f.ContactAngle.Deg) * 1e3, 2)));
 
     [Fact]
     public void Refuses_what_cannot_be()

@@ -27,6 +27,9 @@ public class RehearserTests
 
     private static Rehearsed Away(Plan plan) => Rehearser.Of(plan, "hose", Mode.Away);
 
+    /// <summary>Volumes are sums over stretches of time, and other stretches round otherwise.</summary>
+    private const double Rounding = 1e-12;
+
     private static double Litres(Plan plan) => Away(plan).LostM3.High!.Value * 1000;
 
     [Fact]
@@ -56,7 +59,7 @@ public class RehearserTests
 
     [Fact]
     public void A_longer_delay_never_gives_fewer_litres() => Gen.Select(Plans, Gen.Double[0, 600]).Sample((plan, more) =>
-        Litres(plan.WithRule(r => r with { DelayS = r.DelayS + more })) >= Litres(plan));
+        Litres(plan.WithRule(r => r with { DelayS = r.DelayS + more })) >= Litres(plan) * (1 - Rounding));
 
     [Fact]
     public void A_farther_sensor_never_gives_fewer_litres() => Gen.Select(Plans, Gen.Double[0, 3]).Sample((plan, more) =>
@@ -64,7 +67,7 @@ public class RehearserTests
         Sensor puck = plan.Installation.Sensors[0];
         LeakDistance way = puck.Distances[0];
         Plan farther = plan.WithInstallation(i => i with { Sensors = [puck with { Distances = [way with { DistanceM = way.DistanceM + more }] }] });
-        return Litres(farther) >= Litres(plan);
+        return Litres(farther) >= Litres(plan) * (1 - Rounding);
     });
 
     [Fact]
