@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FittedDrive, StopValve } from '@/api/types'
+import { driveIndexOn } from './drives'
 import { useOpenPlan } from './openPlan'
 
 /** The stop valve that the page is about: the one of the address, or the first. */
@@ -15,9 +16,7 @@ export function useSelectedMain() {
   /** JSON pointer to it. */
   const at = computed(() => `/building/stopValves/${index.value}`)
 
-  const driveIndex = computed(() =>
-    open.plan!.installation.drives.findIndex((d) => d.stopValveId === main.value.id),
-  )
+  const driveIndex = computed(() => driveIndexOn(open.plan!, main.value.id))
   /** The drive on it; undefined while it has none. */
   const drive = computed(() => open.plan!.installation.drives[driveIndex.value])
   /** JSON pointer to the drive. */
@@ -36,7 +35,7 @@ export function useSelectedMain() {
   function editDrive(label: string, change: (drive: FittedDrive) => void): Promise<void> {
     const { id } = main.value
     return open.edit(`main ${id} drive ${label}`, (draft) => {
-      const one = draft.installation.drives.find((d) => d.stopValveId === id)
+      const one = draft.installation.drives[driveIndexOn(draft, id)]
       if (one) change(one)
     })
   }

@@ -2,7 +2,7 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed } from 'vue'
 import type { DriveSpec, FittedDrive, RankedDrive } from '@/api/types'
-import { chooseDrive } from '@/plan/chooseDrive'
+import { chooseDrive } from '@/plan/drives'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'

@@ -13,7 +13,7 @@ import type { Choice } from '@/ui/words'
 
 /** What feeds the drive, how long it lasts, and what happens when the mains fails. */
 const preferences = usePreferences()
-const { drive: fitted, assessed, driveAt, editDrive } = useSelectedMain()
+const { drive: fitted, assessed, driveAt, editDrive: set } = useSelectedMain()
 const drive = computed(() => fitted.value!)
 const power = computed(() => assessed.value?.drive.power)
 
@@ -29,8 +29,6 @@ const policies: Choice<NonNullable<FittedDrive['onMainsFailure']>>[] = [
   { value: 'close', label: 'Closes' },
   { value: 'closeThenReopen', label: 'Closes, and opens again when power returns' },
 ]
-
-const set = editDrive
 
 const results = computed(() => {
   const { lifeYears, lifeStrokes, backupHours, closesWithoutMains } = power.value ?? {}

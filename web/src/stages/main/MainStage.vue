@@ -3,6 +3,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { freshId } from '@/plan/names'
+import { takeOutStopValve } from '@/plan/drives'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
@@ -21,7 +22,7 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 const route = useRoute()
 const router = useRouter()
-const { index, main, drive, assessed } = useSelectedMain()
+const { main, drive, assessed } = useSelectedMain()
 
 const cards = computed(() => cardsOf(main.value))
 const at = computed(() =>
@@ -68,8 +69,8 @@ const uses = computed(() => {
 })
 
 async function removeMain() {
-  const where = index.value
-  await open.edit('main removed', (draft) => void draft.building.stopValves.splice(where, 1))
+  const { id } = main.value
+  await open.edit('main removed', (draft) => takeOutStopValve(draft, id))
   await router.replace({ query: {} })
 }
 </script>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Plan, Rehearsed } from '@/api/types'
-import { chooseDrive } from '@/plan/chooseDrive'
+import { chooseDrive, driveIndexOn } from '@/plan/drives'
 import { isDrawn, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -66,9 +66,7 @@ const main = computed(() => {
   const outcome = open.assessment?.leaks.find((l) => l.leakId === props.rehearsed.leakId)
   return props.plan.building.stopValves.find((m) => m.id === outcome?.stopValveId)
 })
-const driveIndex = computed(() =>
-  props.plan.installation.drives.findIndex((d) => d.stopValveId === main.value?.id),
-)
+const driveIndex = computed(() => driveIndexOn(props.plan, main.value?.id))
 
 function setDrive(specId: string): Promise<void> {
   const { id } = main.value!

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Rule } from '@/api/types'
+import { driveIndexOn } from '@/plan/drives'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -20,9 +21,7 @@ const preferences = usePreferences()
 const sensors = computed(() => open.plan!.installation.sensors.map((s) => ({ value: s.id, label: s.name })))
 const mains = computed(() =>
   open
-    .plan!.building.stopValves.filter((m) =>
-      open.plan!.installation.drives.some((d) => d.stopValveId === m.id),
-    )
+    .plan!.building.stopValves.filter((m) => driveIndexOn(open.plan!, m.id) >= 0)
     .map((m) => ({ value: m.id, label: m.name })),
 )
 const modeChoices = modes.map((mode) => ({ value: mode, label: modeWords[mode] }))

@@ -1,5 +1,9 @@
 import type { FittedDrive, Plan } from '@/api/types'
 
+/** The place of the drive on a stop valve among the plan's drives; −1 while it has none. */
+export const driveIndexOn = (plan: Plan, stopValveId: string | undefined): number =>
+  plan.installation.drives.findIndex((d) => d.stopValveId === stopValveId)
+
 /**
  * Puts a drive on a stop valve, on a supply where one is named. What was timed, mounted and ticked off with the old one says
  * nothing of the new.
@@ -11,7 +15,7 @@ export function chooseDrive(
   power?: FittedDrive['power'],
 ): void {
   const { drives } = draft.installation
-  const place = drives.findIndex((d) => d.stopValveId === stopValveId)
+  const place = driveIndexOn(draft, stopValveId)
   const present = drives[place]
   if (present?.specId === specId) {
     if (power) present.power = power
@@ -24,4 +28,11 @@ export function chooseDrive(
     onMainsFailure: present?.onMainsFailure ?? 'unknown',
     strokesPerYear: present?.strokesPerYear ?? null,
   })
+}
+
+/** Takes a stop valve out, and the drive on it. */
+export function takeOutStopValve(draft: Plan, stopValveId: string): void {
+  const { building, installation } = draft
+  building.stopValves = building.stopValves.filter((m) => m.id !== stopValveId)
+  installation.drives = installation.drives.filter((d) => d.stopValveId !== stopValveId)
 }
