@@ -49,7 +49,7 @@ public static class BillOfMaterials
     /// <summary>The plan as it stands first, then its options in their order.</summary>
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<Bill> Of(Plan plan) =>
-        [Of(plan, null, "As it stands"), .. plan.Options.Select(o => Of(plan.With(o.Installation), o.Id, o.Name))];
+        [Of(plan, null, "As it stands"), .. plan.Options.Select(o => Of(plan with { Installation = o.Installation }, o.Id, o.Name))];
 
     private static Bill Of(Plan plan, string? optionId, string name)
     {

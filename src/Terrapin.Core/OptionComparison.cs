@@ -33,7 +33,7 @@ public static class OptionComparison
     public static IReadOnlyList<OptionAssessment> Of(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
     {
         floors ??= new FloorMemory();
-        return [Assess(plan, null, "As it stands", floors, cancel), .. plan.Options.Select(o => Assess(plan.With(o.Installation), o.Id, o.Name, floors, cancel))];
+        return [Assess(plan, null, "As it stands", floors, cancel), .. plan.Options.Select(o => Assess(plan with { Installation = o.Installation }, o.Id, o.Name, floors, cancel))];
     }
 
     private static OptionAssessment Assess(Plan plan, string? id, string name, FloorMemory floors, CancellationToken cancel)

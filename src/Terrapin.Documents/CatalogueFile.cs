@@ -27,14 +27,7 @@ public sealed record CatalogueFile
     {
         using JsonDocument document = PlanJson.Parse(utf8);
         JsonElement root = document.RootElement;
-        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
-            || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
-        {
-            throw new RefusedException([new DocumentError("/format", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.")]);
-        }
-
-        return DocumentVersion.Check(root, "formatVersion", CurrentVersion, "catalogue", "") is { } error
-            ? throw new RefusedException([error])
-            : PlanJson.ReadShape<CatalogueFile>(root, "").Catalogue;
+        OpenFormat.Check(root, FormatName, CurrentVersion, "catalogue", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.");
+        return PlanJson.ReadShape<CatalogueFile>(root, "").Catalogue;
     }
 }

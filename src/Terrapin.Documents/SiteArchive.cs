@@ -37,7 +37,7 @@ public sealed record SiteArchive
         {
             Number = number,
             Author = author,
-            SavedAt = savedAt.ToString("yyyy-MM-dd'T'HH:mm:sszzz", System.Globalization.CultureInfo.InvariantCulture),
+            SavedAt = OpenFormat.Time(savedAt),
             Sha256 = PlanJson.Hash(PlanJson.Write(plan)),
         },
         Plan = plan,
@@ -53,16 +53,7 @@ public sealed record SiteArchive
     {
         using JsonDocument document = PlanJson.Parse(utf8);
         JsonElement root = document.RootElement;
-        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
-            || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
-        {
-            throw new RefusedException([new DocumentError("/format", $"This is not a site file: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here.")]);
-        }
-
-        if (DocumentVersion.Check(root, "formatVersion", CurrentVersion, "site file", "") is { } error)
-        {
-            throw new RefusedException([error]);
-        }
+        OpenFormat.Check(root, FormatName, CurrentVersion, "site file", $"This is not a site file: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here.");
 
         if (!root.TryGetProperty("plan", out JsonElement planElement))
         {

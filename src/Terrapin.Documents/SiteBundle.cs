@@ -1,5 +1,4 @@
 using System.IO.Compression;
-using System.Security.Cryptography;
 using System.Text.Json;
 using Terrapin.Core.Plans;
 
@@ -100,7 +99,7 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
         {
             Format = FormatName,
             FormatVersion = CurrentVersion,
-            Files = [.. files.Select(f => new BundledFile { Name = f.Name, Bytes = f.Bytes.Length, Sha256 = HashOf(f.Bytes) })],
+            Files = [.. files.Select(f => new BundledFile { Name = f.Name, Bytes = f.Bytes.Length, Sha256 = PlanJson.Hash(f.Bytes) })],
             Photographs = [.. Photographs.Select(p => p.About)],
             History = [.. History.TakeLast(MostRevisions)],
         };
@@ -164,7 +163,7 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
             }
 
             byte[] bytes = Unpack(entry, listed.Bytes);
-            if (bytes.Length != listed.Bytes || HashOf(bytes) != listed.Sha256)
+            if (bytes.Length != listed.Bytes || PlanJson.Hash(bytes) != listed.Sha256)
             {
                 throw Refuse($"/files/{i}/sha256", $"\"{Shown(listed.Name)}\" does not fit its hash: it was damaged or changed. Export the site again.");
             }
@@ -189,15 +188,8 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
 
         using JsonDocument document = PlanJson.Parse(Unpack(entry, MostFileBytes));
         JsonElement root = document.RootElement;
-        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out JsonElement format)
-            || format.ValueKind != JsonValueKind.String || format.GetString() != FormatName)
-        {
-            throw Refuse("/format", $"This zip is no site: its manifest does not say \"format\": \"{FormatName}\". Choose a file that was exported here.");
-        }
-
-        return DocumentVersion.Check(root, "formatVersion", CurrentVersion, "site", "") is { } error
-            ? throw new RefusedException([error])
-            : PlanJson.ReadShape<BundleManifest>(root, "");
+        OpenFormat.Check(root, FormatName, CurrentVersion, "site", $"This zip is no site: its manifest does not say \"format\": \"{FormatName}\". Choose a file that was exported here.");
+        return PlanJson.ReadShape<BundleManifest>(root, "");
     }
 
     private static SiteBundle Together(BundleManifest manifest, Dictionary<string, byte[]> files)
@@ -239,8 +231,6 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
     }
 
     private static string PictureName(string id) => $"photographs/{id}.jpg";
-
-    private static string HashOf(byte[] bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 
     private static string Shown(string name) => name.Length <= 100 ? name : $"{name[..100]}…";
 

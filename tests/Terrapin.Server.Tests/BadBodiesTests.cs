@@ -50,6 +50,7 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
         (string id, _) = await server.NewSite("Large");
         string large = $"{{\"notes\":\"{new string('x', 5 * 1024 * 1024)}\"}}";
         await Problem(await server.Save(id, large, "\"1\""), HttpStatusCode.RequestEntityTooLarge);
+        await Problem(await server.Http.PostAsync("/api/sites/import", TestServer.Json(large)), HttpStatusCode.RequestEntityTooLarge);
         using var chunked = new HttpRequestMessage(HttpMethod.Post, "/api/assessments") { Content = new StreamContent(new MemoryStream(Encoding.UTF8.GetBytes(large))) };
         chunked.Headers.TransferEncodingChunked = true;
         chunked.Content.Headers.ContentType = new("application/json");

@@ -68,12 +68,6 @@ public static class Closing
         double residual = endAngleDeg < CockLoss.ShutDeg ? At(endAngleDeg) : 0;
         return new ClosingResult(flow.OpenM3PerS, volume, residual, curve);
 
-        double At(double deg)
-        {
-            Span<double> losses = stackalloc double[flow.Path.Valves.Count];
-            losses.Fill(LeakFlow.OpenValveK);
-            losses[valve] = CockLoss.At(deg);
-            return flow.At(losses);
-        }
+        double At(double deg) => flow.Turned(valve, CockLoss.At(deg));
     }
 }

@@ -58,7 +58,7 @@ internal static class PlanReferences
         {
             PlanOption option = plan.Options[i];
             string at = $"{pointer}/options/{i}";
-            DocumentError[] own = [.. Check(plan.With(option.Installation) with { Options = [] }, "").Select(f => new DocumentError(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
+            DocumentError[] own = [.. Check(plan with { Installation = option.Installation, Options = [] }, "").Select(f => new DocumentError(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
             errors.AddRange(own.Take(1));
         }
     }

@@ -43,11 +43,6 @@ public static class PlanWords
     public static Plan WithStopValve(this Plan plan, string stopValveId, Func<StopValve, StopValve> change) =>
         plan.WithBuilding(b => b with { StopValves = [.. b.StopValves.Select(m => m.Id == stopValveId ? change(m) : m)] });
 
-    /// <summary>The plan with another installation.</summary>
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="installation">One for the same building.</param>
-    public static Plan With(this Plan plan, Installation installation) => plan with { Installation = installation };
-
     /// <summary>The plan with something else found.</summary>
     public static Plan WithBuilding(this Plan plan, Func<Building, Building> change) => plan with { Building = change(plan.Building) };
 

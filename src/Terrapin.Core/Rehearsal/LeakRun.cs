@@ -42,7 +42,7 @@ internal sealed class LeakRun
     private static Scenario ScenarioOf(Plan plan, Controls controls, LeakCase leak, Mode mode)
     {
         // Valves that are not on this leak's way, or that no rule closes, turn without a part in it.
-        var simulated = new SimulatedValve[controls.DrivenIds.Count];
+        var simulated = new SimulatedValve[controls.DrivenIds.Length];
         foreach (ValveCase valve in leak.Valves.OfType<ValveCase>())
         {
             simulated[valve.Index] = valve.Simulated;

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Plans;
@@ -14,7 +15,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
     /// <param name="openM3PerS">What the leak runs with every valve open.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
-    public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, IReadOnlyList<string> driven)
+    public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, ImmutableArray<string> driven)
     {
         StopValve[] closed = [.. way.StopValves.Where(m => plan.DriveOn(m.Id) is not null && plan.Installation.Rules.Any(r => r.Closes(m.Id)))];
         if (closed.Length == 0 && Likely(verdicts) is { } likely)
@@ -23,7 +24,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             Of(likely, openM3PerS, verdicts, 0, findings);
         }
 
-        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
+        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, driven.IndexOf(main.Id), ToldOf(main, closed)) : null)];
     }
 
     /// <summary>Why none of them can close, whatever the rules order.</summary>
@@ -147,18 +148,5 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
             "Have the pump switched off with the valve; electrical wiring is an electrician's work."));
         return Cause.PumpRunsOn;
-    }
-
-    private static int IndexOf(IReadOnlyList<string> ids, string id)
-    {
-        for (int i = 0; i < ids.Count; i++)
-        {
-            if (ids[i] == id)
-            {
-                return i;
-            }
-        }
-
-        return -1;
     }
 }

@@ -14,7 +14,6 @@ public sealed class TurningFlows(LeakFlow flow)
     private const double AngleSteps = 1e6;
 
     private readonly Dictionary<(int Valve, long Angle), double> known = [];
-    private readonly double[] losses = new double[flow.Path.Valves.Count];
     private double near = double.NaN;
 
     /// <param name="valve">Index on the leak's way; the others stand open.</param>
@@ -28,9 +27,7 @@ public sealed class TurningFlows(LeakFlow flow)
             return found;
         }
 
-        Array.Fill(losses, LeakFlow.OpenValveK);
-        losses[valve] = CockLoss.At(angle / AngleSteps);
-        near = flow.Near(near, losses);
+        near = flow.Turned(valve, CockLoss.At(angle / AngleSteps), near);
         return known[(valve, angle)] = near;
     }
 }

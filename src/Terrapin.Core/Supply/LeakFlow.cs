@@ -69,6 +69,12 @@ public sealed class LeakFlow
     /// <exception cref="ArgumentOutOfRangeException">One of <paramref name="valveKs"/> is negative or not a number.</exception>
     public double At(params ReadOnlySpan<double> valveKs) => Near(double.NaN, valveKs);
 
+    /// <summary>The same with one valve turned and every other one on the way open.</summary>
+    /// <param name="valve">Its index on the way.</param>
+    /// <param name="valveK">Its loss, no unit, not negative; infinite is shut.</param>
+    /// <param name="guessM3PerS">As of <see cref="Near"/>.</param>
+    internal double Turned(int valve, double valveK, double guessM3PerS = double.NaN) => Flow(openTerm + ((valveK - OpenValveK) * perK[valve]), guessM3PerS);
+
     /// <summary>The same, sooner where the flow is nearly known.</summary>
     /// <param name="guessM3PerS">Where the search begins; not a number: nothing is known.</param>
     /// <param name="valveKs">As of <see cref="At"/>.</param>

@@ -9,6 +9,8 @@ namespace Terrapin.Server.Api;
 /// <summary>Sites with their photographs as one file, out and in.</summary>
 internal static class BundlesApi
 {
+    public const string Type = "application/zip";
+
     /// <summary>A site that was read from a file and checked, ready to be kept.</summary>
     public sealed record ReadSite(Plan Plan, IReadOnlyList<NewPhotograph> Photographs);
 
@@ -18,9 +20,7 @@ internal static class BundlesApi
     {
         if (!SiteBundle.MayBe(file.Span))
         {
-            return file.Length <= Body.MostBytes
-                ? new ReadSite(SiteArchive.Read(file).Plan, [])
-                : throw new RefusedException([new DocumentError("", $"A site file has at most {Body.MostBytes / (1024 * 1024)} MB. Send the zip, or a smaller file.")]);
+            return new ReadSite(SiteArchive.Read(file).Plan, []);
         }
 
         var bundle = SiteBundle.Read(file);
@@ -63,8 +63,8 @@ internal static class BundlesApi
         var bundle = new SiteBundle(
             SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt),
             pictures,
-            [.. history.OrderBy(h => h.Number).Select(h => new BundledRevision { Number = h.Number, Author = h.Author, SavedAt = Time(h.SavedAt) })]);
-        return Results.File(bundle.Write(), "application/zip", $"{id}.terrapin.zip");
+            [.. history.OrderBy(h => h.Number).Select(h => new BundledRevision { Number = h.Number, Author = h.Author, SavedAt = OpenFormat.Time(h.SavedAt) })]);
+        return Results.File(bundle.Write(), Type, $"{id}.terrapin.zip");
     }
 
     private static Picture PictureAt(int index, byte[] bytes)
@@ -85,10 +85,8 @@ internal static class BundlesApi
         StopValveId = photograph.StopValveId,
         Caption = photograph.Caption,
         AddedBy = photograph.AddedBy,
-        AddedAt = Time(photograph.AddedAt),
+        AddedAt = OpenFormat.Time(photograph.AddedAt),
     };
-
-    private static string Time(DateTimeOffset at) => at.ToString("yyyy-MM-dd'T'HH:mm:sszzz", CultureInfo.InvariantCulture);
 
     /// <summary>A photograph gets an id of its own where it is kept; the pictures under the drawing follow it.</summary>
     private static Plan Renamed(Plan plan, Dictionary<string, string> renamed) => plan.WithBuilding(b => b with

@@ -32,7 +32,7 @@ internal static class SitesApi
         sites.MapGet("/", List).WithName("listSites").Produces<IReadOnlyList<ListedSite>>();
         sites.MapGet("/deleted", (SiteStore store, CancellationToken cancel) => store.ListDeleted(cancel)).WithName("listDeletedSites");
         sites.MapPost("/", Create).WithName("createSite").Accepts<NewSiteRequest>("application/json").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
-        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json", "application/zip").Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
+        sites.MapPost("/import", Import).WithName("importSite").Accepts<SiteArchive>("application/json", BundlesApi.Type).Produces<SavedPlan>(201).ProducesErrors().IsHeavy();
         sites.MapPost("/{id}/put-away", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, true, store, cancel)).WithName("putSiteAway").Produces(204).ProducesNoSite();
         sites.MapPost("/{id}/take-back", (string id, SiteStore store, CancellationToken cancel) => PutAway(id, false, store, cancel)).WithName("takeSiteBack").Produces(204).ProducesNoSite();
         sites.MapDelete("/{id}", Delete).WithName("deleteSite").Produces(204).Produces<ApiProblem>(400, "application/problem+json").ProducesNoSite();
@@ -42,7 +42,7 @@ internal static class SitesApi
         sites.MapGet("/{id}/revisions", History).WithName("listRevisions").Produces<IReadOnlyList<SavedRevision>>().ProducesNoSite();
         sites.MapGet("/{id}/revisions/{number:int}", ReadRevision).WithName("readRevision").Produces<SavedPlan>().ProducesNoSite();
         sites.MapGet("/{id}/export", Export).WithName("exportSite").Produces<SiteArchive>().ProducesNoSite();
-        sites.MapGet("/{id}/bundle", BundlesApi.Export).WithName("exportBundle").Produces<byte[]>(200, "application/zip").ProducesNoSite().IsHeavy();
+        sites.MapGet("/{id}/bundle", BundlesApi.Export).WithName("exportBundle").Produces<byte[]>(200, BundlesApi.Type).ProducesNoSite().IsHeavy();
     }
 
     private static async Task<IResult> List(SiteStore store, CancellationToken cancel)
@@ -126,7 +126,7 @@ internal static class SitesApi
             request,
             BundlesApi.Read,
             async read => Created(request, await store.Create(read.Plan, author, overviews.Of(read.Plan, cancel), cancel, read.Photographs)),
-            SiteBundle.MostBytes);
+            request.ContentType == BundlesApi.Type ? SiteBundle.MostBytes : Body.MostBytes);
     }
 
     private static async Task<IResult> Read(string id, HttpResponse response, SiteStore store, CancellationToken cancel) =>
