@@ -1,11 +1,12 @@
 using BenchmarkDotNet.Attributes;
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
 
 namespace Terrapin.Bench;
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Documents;
 

@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Documents;
 

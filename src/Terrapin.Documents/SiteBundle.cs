@@ -1,6 +1,8 @@
 using System.IO.Compression;
 using System.Text.Json;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Documents;
 

@@ -1,6 +1,6 @@
 using System.Net.Sockets;
 using Microsoft.Data.Sqlite;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 using Terrapin.Server.Hosting;
 
 namespace Terrapin.Server;

@@ -2,7 +2,8 @@ using System.IO.Compression;
 using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Documents.Tests;
 

@@ -1,7 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using static Terrapin.Server.Tests.SitesApiTests;
 
 namespace Terrapin.Server.Tests;

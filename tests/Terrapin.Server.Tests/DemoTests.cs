@@ -1,6 +1,6 @@
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Drives;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Documents;
 

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Xml.Linq;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Documents;
 using Terrapin.Documents.Floors;
 

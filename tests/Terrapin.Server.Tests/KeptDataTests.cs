@@ -54,7 +54,7 @@ public sealed class KeptDataTests(TestServer server) : IClassFixture<TestServer>
         string json = plan.ToJsonString().Replace("\"hubId\":null", "\"hubId\":\"gone\"");
         Assert.NotEqual(json, plan.ToJsonString());
         await Problem(await server.Save(id, json, "\"1\""), HttpStatusCode.UnprocessableEntity);
-        string hash = Core.Plans.PlanJson.Hash(System.Text.Encoding.UTF8.GetBytes(json));
+        string hash = Core.Format.PlanJson.Hash(System.Text.Encoding.UTF8.GetBytes(json));
         await Sql($"UPDATE Revisions SET PlanJson = CAST('{json.Replace("'", "''", StringComparison.Ordinal)}' AS BLOB), Sha256 = '{hash}' WHERE SiteId = '{id}'");
         JsonNode read = (await server.Http.GetFromJsonAsync<JsonNode>($"/api/sites/{id}/plan"))!;
         Assert.Equal("gone", (string)read["plan"]!["installation"]!["hubId"]!);

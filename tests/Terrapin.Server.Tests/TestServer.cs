@@ -5,7 +5,7 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.Extensions.DependencyInjection;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
 using Terrapin.Server.Hosting;
 
 namespace Terrapin.Server.Tests;
@@ -63,5 +63,5 @@ public sealed class TestServer : IAsyncLifetime
 
     public static StringContent Json(string json) => new(json, Encoding.UTF8, "application/json");
 
-    public static string BlankPlan() => Encoding.UTF8.GetString(PlanJson.Write(Core.Plans.NewSite.Named("Blank")));
+    public static string BlankPlan() => Encoding.UTF8.GetString(PlanJson.Write(Core.Format.NewSite.Named("Blank")));
 }

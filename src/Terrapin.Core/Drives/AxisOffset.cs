@@ -1,4 +1,4 @@
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
 
 namespace Terrapin.Core.Drives;
 

@@ -1,5 +1,5 @@
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Drives;
 

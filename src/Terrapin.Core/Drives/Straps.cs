@@ -1,5 +1,5 @@
-using Terrapin.Core.Plans;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Drives;
 

@@ -1,5 +1,6 @@
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
 
 namespace Terrapin.Core.Drives;
 

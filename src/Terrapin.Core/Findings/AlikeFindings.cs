@@ -1,5 +1,5 @@
 using System.Globalization;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Findings;
 

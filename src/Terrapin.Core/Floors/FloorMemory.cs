@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Text;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Floors;
 

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Geometry;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Floors;
 
@@ -409,7 +410,7 @@ public sealed class FloorRaster
         foreach (FloorOpening opening in plan.Building.Openings)
         {
             int landing = Enumerable.Range(0, plan.Building.Rooms.Count)
-                .Where(i => plan.Building.Rooms[i].StoreyId == opening.ToStoreyId && plan.Building.Rooms[i].Areas.Any(a => a.Holds(opening.LandsAt.AcrossM, opening.LandsAt.DownM)))
+                .Where(i => plan.Building.Rooms[i].StoreyId == opening.ToStoreyId && plan.Building.Rooms[i].Areas.Hold(opening.LandsAt.AcrossM, opening.LandsAt.DownM))
                 .Select(i => CellAt(opening.ToStoreyId, i, opening.LandsAt))
                 .FirstOrDefault(c => c >= 0, -1);
             if (landing < 0)

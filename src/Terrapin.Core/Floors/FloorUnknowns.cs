@@ -1,5 +1,7 @@
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Geometry;
+using Terrapin.Core.Model;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Floors;
 
@@ -78,11 +80,7 @@ public static class FloorUnknowns
 
     private static string Between(Plan plan, Doorway doorway)
     {
-        const double Beside = 0.05;
-        bool alongX = doorway.Wall == WallDirection.AlongX;
-        double x = doorway.At.AcrossM + (alongX ? doorway.WidthM / 2 : 0);
-        double y = doorway.At.DownM + (alongX ? 0 : doorway.WidthM / 2);
-        string NameAt(double off) => plan.Building.Rooms.FirstOrDefault(r => r.StoreyId == doorway.StoreyId && r.Areas.Any(a => a.Holds(x + (alongX ? 0 : off), y + (alongX ? off : 0))))?.Name ?? "outside";
-        return $"between {NameAt(-Beside)} and {NameAt(Beside)}";
+        (Room? before, Room? after) = new StoreyDrawing(plan, doorway.StoreyId).Beside(doorway.At, doorway.Wall, doorway.WidthM / 2);
+        return $"between {before?.Name ?? "outside"} and {after?.Name ?? "outside"}";
     }
 }

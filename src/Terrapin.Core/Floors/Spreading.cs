@@ -1,4 +1,4 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Geometry;
 
 namespace Terrapin.Core.Floors;
 

@@ -1,7 +1,8 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

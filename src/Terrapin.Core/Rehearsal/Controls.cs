@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
 namespace Terrapin.Core.Rehearsal;

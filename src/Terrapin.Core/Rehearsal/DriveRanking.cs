@@ -1,7 +1,9 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

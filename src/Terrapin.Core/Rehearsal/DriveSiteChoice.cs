@@ -1,7 +1,7 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rehearsal;
 

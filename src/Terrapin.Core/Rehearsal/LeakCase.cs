@@ -1,7 +1,8 @@
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

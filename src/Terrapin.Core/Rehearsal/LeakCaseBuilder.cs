@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

@@ -1,8 +1,8 @@
 using Terrapin.Core.Drives;
-using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Sensors;
 using Terrapin.Core.Simulation;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

@@ -1,6 +1,6 @@
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rehearsal;
 

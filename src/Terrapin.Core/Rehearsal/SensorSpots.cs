@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rehearsal;
 

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Simulation;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 

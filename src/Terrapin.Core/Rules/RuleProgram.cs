@@ -1,5 +1,5 @@
 using System.Numerics;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rules;
 

@@ -1,5 +1,5 @@
-using Terrapin.Core.Drives;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
 
 namespace Terrapin.Core.Sensors;
 

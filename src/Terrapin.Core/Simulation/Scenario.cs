@@ -1,6 +1,6 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
-using Terrapin.Core.Supply;
 
 namespace Terrapin.Core.Simulation;
 

@@ -1,4 +1,4 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
 namespace Terrapin.Core.Simulation;

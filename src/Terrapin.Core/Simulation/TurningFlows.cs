@@ -1,5 +1,5 @@
 using Terrapin.Core.Drives;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
 
 namespace Terrapin.Core.Simulation;
 

@@ -1,5 +1,7 @@
 using System.Text.Json;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Documents.Quantities;
 using Terrapin.Documents.Tables;
 

@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 
 namespace Terrapin.Documents.Tables;
 

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using CsvHelper;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Documents.Tables;

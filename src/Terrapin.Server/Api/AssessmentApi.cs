@@ -1,8 +1,10 @@
 using System.Text.Json;
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Server.Api;
 

@@ -1,4 +1,4 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Server.Api;
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Validation;
 using Terrapin.Server.Bench;
 
 namespace Terrapin.Server.Api;

@@ -1,5 +1,6 @@
-using Terrapin.Core;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 using Terrapin.Documents.Tables;
 
 namespace Terrapin.Server.Api;

@@ -1,5 +1,6 @@
 using System.Globalization;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Documents;
 using Terrapin.Server.Photographs;
 using Terrapin.Store;

@@ -1,5 +1,6 @@
 using System.Text.Json;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 using Terrapin.Documents;
 using Terrapin.Documents.Tables;
 

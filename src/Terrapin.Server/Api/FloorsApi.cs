@@ -1,6 +1,8 @@
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Geometry;
+using Terrapin.Core.Model;
 using Terrapin.Documents.Floors;
 
 namespace Terrapin.Server.Api;

@@ -1,4 +1,5 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Server.Photographs;
 using Terrapin.Store;
 

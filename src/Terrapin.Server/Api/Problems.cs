@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Server.Api;
 

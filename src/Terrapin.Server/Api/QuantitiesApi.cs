@@ -1,4 +1,6 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Server.Api;

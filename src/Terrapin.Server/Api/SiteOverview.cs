@@ -1,7 +1,8 @@
 using System.Text.Json;
-using Terrapin.Core;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Server.Api;
 

@@ -1,8 +1,10 @@
 using System.Globalization;
 using System.Text.Json;
 using Microsoft.Net.Http.Headers;
-using Terrapin.Core;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using Terrapin.Documents;
 using Terrapin.Store;
 

@@ -1,6 +1,7 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Power;
 
 namespace Terrapin.Server.Bench;
 

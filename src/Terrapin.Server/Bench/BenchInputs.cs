@@ -1,4 +1,4 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Server.Bench;
 

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 using Terrapin.Server.Api;
 using Terrapin.Store;
 

@@ -1,5 +1,5 @@
 using SkiaSharp;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Server.Photographs;
 

@@ -1,6 +1,6 @@
 using CsCheck;
 using Terrapin.Core.Drives;
-using Terrapin.Core.Supply;
+using Terrapin.Core.Hydraulics;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Drives;

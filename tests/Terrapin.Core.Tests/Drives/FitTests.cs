@@ -1,7 +1,8 @@
 using CsCheck;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Drives;

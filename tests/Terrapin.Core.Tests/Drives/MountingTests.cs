@@ -1,7 +1,9 @@
 using CsCheck;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
 using Terrapin.Core.Rehearsal;
 using static Terrapin.Core.Tests.Samples;
 

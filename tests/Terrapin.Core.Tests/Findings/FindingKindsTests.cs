@@ -1,7 +1,8 @@
 using System.Reflection;
 using System.Text.Json;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Findings;

@@ -1,5 +1,7 @@
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Geometry;
+using Terrapin.Core.Model;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Floors;

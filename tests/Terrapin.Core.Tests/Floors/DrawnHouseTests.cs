@@ -1,8 +1,9 @@
 using CsCheck;
-using Terrapin.Core.Findings;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Uncertainty;
 using static Terrapin.Core.Tests.Floors.DrawnFloor;
 using static Terrapin.Core.Tests.Samples;
 

@@ -1,6 +1,6 @@
 using CsCheck;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using static Terrapin.Core.Tests.Floors.DrawnFloor;
 using static Terrapin.Core.Tests.Samples;
 

@@ -1,5 +1,9 @@
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Geometry;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 using static Terrapin.Core.Tests.Floors.DrawnFloor;
 
 namespace Terrapin.Core.Tests.Floors;

@@ -1,6 +1,7 @@
 using CsCheck;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 using Terrapin.Core.Sensors;
 using static Terrapin.Core.Tests.Samples;
 

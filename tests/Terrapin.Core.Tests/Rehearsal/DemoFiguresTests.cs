@@ -1,7 +1,9 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Tests.Rehearsal;
 

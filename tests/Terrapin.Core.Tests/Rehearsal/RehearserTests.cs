@@ -1,6 +1,7 @@
 using CsCheck;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
 using static Terrapin.Core.Tests.Samples;
 

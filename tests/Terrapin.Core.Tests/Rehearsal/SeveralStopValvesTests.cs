@@ -1,6 +1,9 @@
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Findings;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Validation;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Rehearsal;

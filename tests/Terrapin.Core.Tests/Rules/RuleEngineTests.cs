@@ -1,5 +1,5 @@
 using CsCheck;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 using static Terrapin.Core.Tests.Samples;
 

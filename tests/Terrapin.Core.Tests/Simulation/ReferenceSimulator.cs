@@ -1,7 +1,7 @@
 using Terrapin.Core.Drives;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
 using Terrapin.Core.Tests.Rules;
 
 namespace Terrapin.Core.Tests.Simulation;

@@ -1,8 +1,8 @@
 using CsCheck;
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Simulation;

@@ -1,7 +1,7 @@
-using Terrapin.Core.Plans;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Simulation;
-using Terrapin.Core.Supply;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Simulation;

@@ -1,0 +1,239 @@
+using System.Security.Cryptography;
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+using System.Text.Unicode;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
+
+namespace Terrapin.Core.Format;
+
+/// <summary>The plan document as JSON: reading it strictly, writing it in one canonical way, and its schema.</summary>
+public static class PlanJson
+{
+    /// <summary>How every document of this program is written: camel case, words for enumerations, nothing unknown.</summary>
+    public static JsonSerializerOptions Options { get; } = MakeOptions();
+
+    private static readonly JsonDocumentOptions DocumentOptions = new() { MaxDepth = 32, AllowDuplicateProperties = false };
+
+    /// <summary>Reads and checks a plan.</summary>
+    /// <param name="utf8">The document, UTF-8.</param>
+    /// <exception cref="RefusedException">It is not JSON, of another version, or at fault; names every place.</exception>
+    public static Plan Read(ReadOnlyMemory<byte> utf8)
+    {
+        using JsonDocument document = Parse(utf8);
+        return Read(document.RootElement, "");
+    }
+
+    /// <summary>Reads and checks a plan that is part of a larger document; an older version is upgraded.</summary>
+    /// <param name="element">The plan's own element.</param>
+    /// <param name="pointer">Where it stands in the larger document, for the errors.</param>
+    /// <exception cref="RefusedException">It is of another version, or at fault.</exception>
+    public static Plan Read(JsonElement element, string pointer)
+    {
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", pointer) is { } error)
+        {
+            throw new RefusedException([error]);
+        }
+
+        int version = element.GetProperty("version").GetInt32();
+        if (version < Plan.CurrentVersion)
+        {
+            using JsonDocument upgraded = PlanUpgrade.FromVersion(element, version);
+            return ReadCurrent(upgraded.RootElement, pointer);
+        }
+
+        return ReadCurrent(element, pointer);
+    }
+
+    /// <summary>
+    /// Reads a plan that was checked when it was stored: an older version is upgraded, but limits and references, which may have
+    /// been drawn closer since, are not held against it.
+    /// </summary>
+    /// <param name="utf8">As it was stored.</param>
+    /// <exception cref="RefusedException">It is of a newer version, or no plan.</exception>
+    public static Plan ReadStored(ReadOnlyMemory<byte> utf8)
+    {
+        using var document = JsonDocument.Parse(utf8, DocumentOptions);
+        JsonElement element = document.RootElement;
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is { } error)
+        {
+            throw new RefusedException([error]);
+        }
+
+        int version = element.GetProperty("version").GetInt32();
+        if (version == Plan.CurrentVersion)
+        {
+            return element.Deserialize<Plan>(Options)!;
+        }
+
+        using JsonDocument upgraded = PlanUpgrade.FromVersion(element, version);
+        return upgraded.RootElement.Deserialize<Plan>(Options)!;
+    }
+
+    private static Plan ReadCurrent(JsonElement element, string pointer)
+    {
+        Plan plan = ReadShape<Plan>(element, pointer);
+        List<DocumentError> errors = PlanReferences.Check(plan, pointer);
+        return errors.Count == 0 ? plan : throw new RefusedException(errors);
+    }
+
+    /// <summary>Reads any record of this program's documents, checking keys, types and limits but no references.</summary>
+    /// <exception cref="RefusedException">The shape is at fault; names every place.</exception>
+    public static T ReadShape<T>(JsonElement element, string pointer)
+    {
+        var errors = new List<DocumentError>();
+        ShapeCheck.Check(element, Options.GetTypeInfo(typeof(T)), pointer, errors);
+        return errors.Count == 0 ? element.Deserialize<T>(Options)! : throw new RefusedException(errors);
+    }
+
+    /// <summary>Parses JSON text.</summary>
+    /// <exception cref="RefusedException">It is not JSON; names line and column.</exception>
+    public static JsonDocument Parse(ReadOnlyMemory<byte> utf8)
+    {
+        if (!Utf8.IsValid(utf8.Span))
+        {
+            throw new RefusedException([new DocumentError("", "This is not UTF-8 text. Save it as UTF-8 and send it again.")], isNotJson: true);
+        }
+
+        try
+        {
+            var document = JsonDocument.Parse(utf8, DocumentOptions);
+            if (TextCheck.MayHoldError(utf8.Span) && TextCheck.FirstError(document.RootElement) is { } error)
+            {
+                document.Dispose();
+                throw new RefusedException([error]);
+            }
+
+            return document;
+        }
+        catch (InvalidOperationException)
+        {
+            throw new RefusedException([new DocumentError("", "Take out the half of a character in one of the keys.")], isNotJson: true);
+        }
+        catch (JsonException e)
+        {
+            string place = e.LineNumber is { } line ? $"Line {line + 1}, column {e.BytePositionInLine + 1}" : "Somewhere in it";
+            throw new RefusedException(
+                [new DocumentError("", $"{place}: this is not JSON as it stands (each key once, numbers such as 1.5, null where not measured). Correct it there and send it again.")],
+                isNotJson: true);
+        }
+    }
+
+    /// <summary>Writes a plan in its canonical form: compact, keys in the order of the schema.</summary>
+    public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, Options);
+
+    /// <summary>
+    /// An element in the canonical form as far as writing goes: compact, and each number as this program writes it, so that
+    /// a document that another program read and wrote again is still the same. Keys stay as they stand.
+    /// </summary>
+    public static byte[] WriteAsItStands(JsonElement element)
+    {
+        using var bytes = new MemoryStream();
+        using (var writer = new Utf8JsonWriter(bytes, new JsonWriterOptions { Encoder = Options.Encoder }))
+        {
+            WriteAsItStands(element, writer);
+        }
+
+        return bytes.ToArray();
+    }
+
+    private static void WriteAsItStands(JsonElement element, Utf8JsonWriter writer)
+    {
+        switch (element.ValueKind)
+        {
+            case JsonValueKind.Object:
+                writer.WriteStartObject();
+                foreach (JsonProperty property in element.EnumerateObject())
+                {
+                    writer.WritePropertyName(property.Name);
+                    WriteAsItStands(property.Value, writer);
+                }
+
+                writer.WriteEndObject();
+                break;
+            case JsonValueKind.Array:
+                writer.WriteStartArray();
+                foreach (JsonElement item in element.EnumerateArray())
+                {
+                    WriteAsItStands(item, writer);
+                }
+
+                writer.WriteEndArray();
+                break;
+            case JsonValueKind.Number:
+                writer.WriteNumberValue(element.GetDouble());
+                break;
+            default:
+                element.WriteTo(writer);
+                break;
+        }
+    }
+
+    /// <summary>The SHA-256 of the canonical form, in lower-case hexadecimal.</summary>
+    public static string Hash(ReadOnlySpan<byte> canonical) => Convert.ToHexStringLower(SHA256.HashData(canonical));
+
+    /// <summary>The JSON Schema (draft 2020-12) of the plan, made from the records themselves.</summary>
+    public static JsonNode Schema()
+    {
+        JsonNode schema = Options.GetJsonSchemaAsNode(
+            typeof(Plan),
+            new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = AddLimits });
+        schema["$schema"] = "https://json-schema.org/draft/2020-12/schema";
+        schema["title"] = "Terrapin plan";
+        schema["description"] = "One site: what is there, what is fitted, and what shall happen when it leaks. "
+            + "SI units, named in the key. null on a measurement means: not measured.";
+        return schema;
+    }
+
+    private static JsonNode AddLimits(JsonSchemaExporterContext context, JsonNode node)
+    {
+        if (node is not JsonObject schema || context.PropertyInfo?.AttributeProvider is not { } property)
+        {
+            return node;
+        }
+
+        foreach (object attribute in property.GetCustomAttributes(inherit: false))
+        {
+            switch (attribute)
+            {
+                case LimitsAttribute limits:
+                    schema["minimum"] = limits.Min;
+                    schema["maximum"] = limits.Max;
+                    if (limits.Unit.Length > 0)
+                    {
+                        schema["description"] = $"In {limits.Unit}.";
+                    }
+
+                    break;
+                case AtMostAttribute most:
+                    schema[context.TypeInfo.Kind == JsonTypeInfoKind.Enumerable ? "maxItems" : "maxLength"] = most.Max;
+                    break;
+                case IdAttribute:
+                    schema["pattern"] = IdAttribute.Pattern;
+                    break;
+            }
+        }
+
+        return schema;
+    }
+
+    private static JsonSerializerOptions MakeOptions()
+    {
+        var options = new JsonSerializerOptions
+        {
+            PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
+            UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+            RespectNullableAnnotations = true,
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            MaxDepth = 32,
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+        };
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+        options.MakeReadOnly();
+        return options;
+    }
+}

@@ -1,0 +1,83 @@
+namespace Terrapin.Core.Model;
+
+/// <summary>What follows from the plan's words alone.</summary>
+public static class PlanWords
+{
+    /// <summary>Whether a quarter turn closes it, so that a drive can work it.</summary>
+    public static bool IsQuarterTurn(this ValveKind kind) => kind is ValveKind.LeverBall or ValveKind.TeeBall;
+
+    /// <summary>Whether it takes several turns to close.</summary>
+    public static bool IsMultiTurn(this ValveKind kind) => kind is ValveKind.Gate or ValveKind.Globe or ValveKind.ScrewDown;
+
+    /// <summary>Whether the leak is calculated as a flow rather than as a hole.</summary>
+    public static bool IsFixedFlow(this LeakKind kind) =>
+        kind is LeakKind.TapLeftOn or LeakKind.Overflow or LeakKind.Drip or LeakKind.ReliefValve or LeakKind.Trap or LeakKind.Flow;
+
+    /// <summary>How much a leak counts where sensors are placed: one, and one more for each harm it would do.</summary>
+    public static double Weight(this LeakPoint leak) => 1 + leak.Harms.Count;
+
+    /// <summary>The contact angle of a room's floor, degrees; <see langword="null"/> where nobody has looked.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="room">One of its rooms.</param>
+    public static double? ContactAngleDeg(this Plan plan, Room room) =>
+        room.FinishId is { } id ? plan.Catalogue.Finishes.First(f => f.Id == id).ContactAngle.Deg : null;
+
+    /// <summary>A sensor's kind in the catalogue.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="sensor">A sensor of that plan.</param>
+    public static SensorSpec SpecOf(this Plan plan, Sensor sensor) => plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
+
+    /// <summary>Whether the rule closes a main valve.</summary>
+    public static bool Closes(this Rule rule, string stopValveId) =>
+        rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
+
+    /// <summary>A main valve of a plan.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its mains.</param>
+    public static StopValve StopValve(this Plan plan, string stopValveId) => plan.Building.StopValves.First(m => m.Id == stopValveId);
+
+    /// <summary>The plan with one of its mains changed.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its mains.</param>
+    /// <param name="change">What becomes of it.</param>
+    public static Plan WithStopValve(this Plan plan, string stopValveId, Func<StopValve, StopValve> change) =>
+        plan.WithBuilding(b => b with { StopValves = [.. b.StopValves.Select(m => m.Id == stopValveId ? change(m) : m)] });
+
+    /// <summary>The plan with something else found.</summary>
+    public static Plan WithBuilding(this Plan plan, Func<Building, Building> change) => plan with { Building = change(plan.Building) };
+
+    /// <summary>The plan with something else chosen.</summary>
+    public static Plan WithInstallation(this Plan plan, Func<Installation, Installation> change) => plan with { Installation = change(plan.Installation) };
+
+    /// <summary>The drive on a stop valve, or <see langword="null"/> while it has none.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its stop valves.</param>
+    public static FittedDrive? DriveOn(this Plan plan, string stopValveId) => plan.Installation.Drives.FirstOrDefault(d => d.StopValveId == stopValveId);
+
+    /// <summary>The plan with a drive in place of the one on its stop valve.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drive">As it is to be fitted.</param>
+    public static Plan WithDrive(this Plan plan, FittedDrive drive) =>
+        plan.WithInstallation(i => i with { Drives = [.. i.Drives.Where(d => d.StopValveId != drive.StopValveId), drive] });
+
+    /// <summary>The drive of a fitted one in the catalogue.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drive">A drive of that plan.</param>
+    public static DriveSpec SpecOf(this Plan plan, FittedDrive drive) => plan.Catalogue.Drives.First(d => d.Id == drive.SpecId);
+
+    /// <summary>The main valves in front of one, in the direction of flow, and itself last.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its mains.</param>
+    public static IReadOnlyList<StopValve> LineTo(this Plan plan, string stopValveId)
+    {
+        StopValve main = plan.StopValve(stopValveId);
+        return [.. WaterWay.To(plan, main.FedByPipeId).StopValves, main];
+    }
+
+    /// <summary>Whether what sits behind one main is on the house side of another.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">The main that is to be closed.</param>
+    /// <param name="afterStopValveId">The last main before the thing; <see langword="null"/>: it is before every main.</param>
+    public static bool IsBehind(this Plan plan, string stopValveId, string? afterStopValveId) =>
+        afterStopValveId is not null && plan.LineTo(afterStopValveId).Any(m => m.Id == stopValveId);
+}

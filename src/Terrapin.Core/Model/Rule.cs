@@ -1,0 +1,51 @@
+namespace Terrapin.Core.Model;
+
+/// <summary>Who is home.</summary>
+public enum Mode
+{
+    Home,
+    Away,
+    Asleep,
+    Holiday,
+}
+
+public enum RuleAction
+{
+    Close,
+    TellOnly,
+}
+
+/// <summary>
+/// Any of these sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that.
+/// </summary>
+public sealed record Rule
+{
+    [Id]
+    public required string Id { get; init; }
+
+    [AtMost(120)]
+    public required string Name { get; init; }
+
+    [AtMost(500)]
+    public required IReadOnlyList<string> SensorIds { get; init; }
+
+    /// <summary>How long a sensor must stay wet before the rule acts.</summary>
+    [Limits(0, 86400, "s")]
+    public required double ConfirmS { get; init; }
+
+    [AtMost(4)]
+    public required IReadOnlyList<Mode> Modes { get; init; }
+
+    public required RuleAction Action { get; init; }
+
+    /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<string> StopValveIds { get; init; } = [];
+
+    /// <summary>From telling to closing.</summary>
+    [Limits(0, 86400, "s")]
+    public required double DelayS { get; init; }
+
+    /// <summary>Whether a pending closing is dropped when all the rule's sensors are dry again.</summary>
+    public required bool CancelIfDry { get; init; }
+}

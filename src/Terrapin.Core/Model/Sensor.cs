@@ -1,0 +1,61 @@
+namespace Terrapin.Core.Model;
+
+/// <summary>What keeps a sensor where it was put.</summary>
+public enum SensorHold
+{
+    Unknown,
+
+    /// <summary>Stuck or screwed down, or held by what it lies under.</summary>
+    Fixed,
+
+    /// <summary>Loose, with a label on it that says to leave it there.</summary>
+    Labelled,
+
+    Loose,
+}
+
+public sealed record Sensor
+{
+    [Id]
+    public required string Id { get; init; }
+
+    [AtMost(120)]
+    public required string Name { get; init; }
+
+    /// <summary>Id in the catalogue.</summary>
+    [Id]
+    public required string SpecId { get; init; }
+
+    [Id]
+    public required string RoomId { get; init; }
+
+    /// <summary>Where it lies (a cord's probe) on the drawing of its room; <see langword="null"/>: not drawn.</summary>
+    public FloorPoint? At { get; init; }
+
+    /// <summary>The way a rope lies, at least two places; empty for other kinds.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<FloorPoint> Path { get; init; } = [];
+
+    /// <summary>Where the main part of a probe on a cord hangs; <see langword="null"/>: not said.</summary>
+    public FloorPoint? MainPartAt { get; init; }
+
+    /// <summary>How far a probe hangs above the floor or the bottom of a pit; <see langword="null"/>: it lies there.</summary>
+    [Limits(0, 5, "m")]
+    public double? ProbeHeightM { get; init; }
+
+    public SensorHold Hold { get; init; }
+
+    /// <summary>The leak points of its room that it can hear, each with the way the water has to go.</summary>
+    [AtMost(100)]
+    public required IReadOnlyList<LeakDistance> Distances { get; init; }
+}
+
+/// <summary>How far the water runs along the floor from a leak point to a sensor.</summary>
+public sealed record LeakDistance
+{
+    [Id]
+    public required string LeakId { get; init; }
+
+    [Limits(0, 200, "m")]
+    public double? DistanceM { get; init; }
+}
