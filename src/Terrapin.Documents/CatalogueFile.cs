@@ -9,7 +9,7 @@ namespace Terrapin.Documents;
 public sealed record CatalogueFile
 {
     public const string FormatName = "terrapin-catalogue";
-    public const int CurrentVersion = 1;
+    public const int CurrentVersion = 2;
 
     public required string Format { get; init; }
 
@@ -20,7 +20,7 @@ public sealed record CatalogueFile
     /// <summary>The catalogue as indented UTF-8 JSON.</summary>
     public static byte[] Write(Catalogue catalogue) => JsonSerializer.SerializeToUtf8Bytes(
         new CatalogueFile { Format = FormatName, FormatVersion = CurrentVersion, Catalogue = catalogue },
-        new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true });
+        DocumentJson.Indented);
 
     /// <summary>Reads a catalogue file.</summary>
     /// <param name="utf8">The file.</param>
@@ -30,6 +30,12 @@ public sealed record CatalogueFile
         using JsonDocument document = PlanJson.Parse(utf8);
         JsonElement root = document.RootElement;
         OpenFormat.Check(root, FormatName, CurrentVersion, "catalogue", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.");
-        return PlanJson.ReadShape<CatalogueFile>(root, "").Catalogue;
+        if (root.GetProperty("formatVersion").GetInt32() == 1 && root.TryGetProperty("catalogue", out JsonElement older) && older.ValueKind == JsonValueKind.Object)
+        {
+            using JsonDocument upgraded = PlanUpgrade.CatalogueOfVersion3(older);
+            return DocumentJson.ReadShape<Catalogue>(upgraded.RootElement, "/catalogue");
+        }
+
+        return DocumentJson.ReadShape<CatalogueFile>(root).Catalogue;
     }
 }

@@ -11,6 +11,13 @@ public static class OpenFormat
     /// <summary>A time with its zone, ISO 8601 to the second.</summary>
     public static string Time(DateTimeOffset at) => at.ToString("yyyy-MM-dd'T'HH:mm:sszzz", CultureInfo.InvariantCulture);
 
+    /// <summary>What is said of a text that is no time.</summary>
+    public const string NoTime = "This is no time. Write it as 2026-11-26T10:03:00+00:00.";
+
+    /// <summary>Reads a time, which has to say its zone.</summary>
+    public static bool TryTime(string text, out DateTimeOffset at) =>
+        DateTimeOffset.TryParseExact(text, ["yyyy-MM-dd'T'HH:mm:sszzz", "yyyy-MM-dd'T'HH:mm:ss'Z'", "o"], CultureInfo.InvariantCulture, DateTimeStyles.None, out at);
+
     /// <summary>Refuses a document that is another, or of a newer version.</summary>
     /// <param name="root">The document.</param>
     /// <param name="name">What its <c>format</c> has to say.</param>

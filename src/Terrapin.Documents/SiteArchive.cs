@@ -11,6 +11,7 @@ public sealed record SiteArchive
 {
     public const string FormatName = "terrapin-site";
     public const int CurrentVersion = 1;
+    public const int MostEntries = 100_000;
 
     public required string Format { get; init; }
 
@@ -21,17 +22,47 @@ public sealed record SiteArchive
     /// <summary>The plan, as <c>plan.schema.json</c> describes it.</summary>
     public required Plan Plan { get; init; }
 
+    /// <summary>What happened at the site; a plan of an older version kept that itself.</summary>
+    [AtMost(MostEntries)]
+    public IReadOnlyList<LoggedEntry> Log { get; init; } = [];
+
     /// <summary>Reads what stands around the plan, which may be of an older version.</summary>
-    private static SiteArchive ReadAround(JsonElement root, Plan plan)
+    private static SiteArchive ReadAround(JsonElement root, JsonElement planElement, Plan plan)
     {
         JsonObject around = JsonObject.Create(root)!.DeepClone().AsObject();
         around["plan"] = JsonNode.Parse(PlanJson.Write(plan));
         using JsonDocument document = JsonDocument.Parse(around.ToJsonString());
-        return PlanJson.ReadShape<SiteArchive>(document.RootElement, "") with { Plan = plan };
+        SiteArchive archive = DocumentJson.ReadShape<SiteArchive>(document.RootElement) with { Plan = plan };
+        IReadOnlyList<LogEntry> happened = PlanUpgrade.Happened(planElement);
+        return happened.Count == 0 ? CheckedLog(archive) : archive with
+        {
+            Log = [.. happened.Select((entry, i) => new LoggedEntry { Number = i + 1, Revision = archive.Revision.Number, By = archive.Revision.Author, At = archive.Revision.SavedAt, Entry = entry })],
+        };
+    }
+
+    private static SiteArchive CheckedLog(SiteArchive archive)
+    {
+        var errors = new List<DocumentError>();
+        for (int i = 0; i < archive.Log.Count; i++)
+        {
+            LoggedEntry logged = archive.Log[i];
+            errors.AddRange(LogCheck.Of(logged.Entry, $"/log/{i}/entry"));
+            if (logged.Number != i + 1)
+            {
+                errors.Add(new DocumentError($"/log/{i}/number", $"Entries are numbered from 1 on without a gap: this is number {i + 1}. Export the site again."));
+            }
+
+            if (!OpenFormat.TryTime(logged.At, out _))
+            {
+                errors.Add(new DocumentError($"/log/{i}/at", OpenFormat.NoTime));
+            }
+        }
+
+        return errors.Count == 0 ? archive : throw new RefusedException(errors);
     }
 
     /// <summary>Puts a plan in an archive.</summary>
-    public static SiteArchive Of(Plan plan, int number, string author, DateTimeOffset savedAt) => new()
+    public static SiteArchive Of(Plan plan, int number, string author, DateTimeOffset savedAt, IReadOnlyList<LoggedEntry> log) => new()
     {
         Format = FormatName,
         FormatVersion = CurrentVersion,
@@ -43,10 +74,11 @@ public sealed record SiteArchive
             Sha256 = PlanJson.Hash(PlanJson.Write(plan)),
         },
         Plan = plan,
+        Log = log,
     };
 
     /// <summary>The archive as indented UTF-8 JSON, to be read by people too.</summary>
-    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true });
+    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, DocumentJson.Indented);
 
     /// <summary>Reads an archive.</summary>
     /// <param name="utf8">The file.</param>
@@ -63,7 +95,7 @@ public sealed record SiteArchive
         }
 
         Plan plan = PlanJson.Read(planElement, "/plan");
-        SiteArchive archive = ReadAround(root, plan);
+        SiteArchive archive = ReadAround(root, planElement, plan);
 
         // Of the plan as it stands in the file: one written before a key was added to the plan must still fit.
         return archive.Revision.Sha256 == PlanJson.Hash(PlanJson.WriteAsItStands(planElement))

@@ -105,7 +105,7 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
             Photographs = [.. Photographs.Select(p => p.About)],
             History = [.. History.TakeLast(MostRevisions)],
         };
-        files.Insert(0, (ManifestName, JsonSerializer.SerializeToUtf8Bytes(manifest, new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true })));
+        files.Insert(0, (ManifestName, JsonSerializer.SerializeToUtf8Bytes(manifest, DocumentJson.Indented)));
         using var written = new MemoryStream();
         using (var zip = new ZipArchive(written, ZipArchiveMode.Create, leaveOpen: true))
         {
@@ -191,7 +191,7 @@ public sealed record SiteBundle(SiteArchive Site, IReadOnlyList<(BundledPhotogra
         using JsonDocument document = PlanJson.Parse(Unpack(entry, MostFileBytes));
         JsonElement root = document.RootElement;
         OpenFormat.Check(root, FormatName, CurrentVersion, "site", $"This zip is no site: its manifest does not say \"format\": \"{FormatName}\". Choose a file that was exported here.");
-        return PlanJson.ReadShape<BundleManifest>(root, "");
+        return DocumentJson.ReadShape<BundleManifest>(root);
     }
 
     private static SiteBundle Together(BundleManifest manifest, Dictionary<string, byte[]> files)

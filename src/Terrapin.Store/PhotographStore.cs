@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Store;
 
@@ -16,7 +17,7 @@ public sealed record NewPhotograph(string Id, string? StopValveId, string Captio
     {
         SiteId = siteId,
         Id = Id,
-        MainId = StopValveId,
+        StopValveId = StopValveId,
         Caption = Caption,
         AddedBy = AddedBy,
         AddedAt = AddedAt,
@@ -32,24 +33,23 @@ public sealed class PhotographStore(TerrapinDb db, TimeProvider clock)
     /// <summary>Those of a site, the oldest first.</summary>
     public async Task<IReadOnlyList<PhotographSummary>> List(string siteId, CancellationToken cancel) =>
         await db.Photographs.AsNoTracking().Where(p => p.SiteId == siteId).OrderBy(p => p.Number)
-            .Select(p => new PhotographSummary(p.Id, p.MainId, p.Caption, p.AddedBy, p.AddedAt, p.Width, p.Height)).ToListAsync(cancel);
+            .Select(p => new PhotographSummary(p.Id, p.StopValveId, p.Caption, p.AddedBy, p.AddedAt, p.Width, p.Height)).ToListAsync(cancel);
 
     /// <summary>The picture, a JPEG; <see langword="null"/> where there is none.</summary>
     public async Task<byte[]?> Read(string siteId, string id, CancellationToken cancel) =>
         await db.Photographs.AsNoTracking().Where(p => p.SiteId == siteId && p.Id == id).Select(p => p.Jpeg).FirstOrDefaultAsync(cancel);
 
-    /// <summary>Keeps a photograph; <see langword="null"/> where there is no such site.</summary>
+    /// <summary>Keeps a photograph, and that it was taken in the log; <see langword="null"/> where there is no such site.</summary>
     public async Task<PhotographSummary?> Add(string siteId, string? stopValveId, string caption, string author, byte[] jpeg, int width, int height, CancellationToken cancel)
     {
-        if (!await db.Sites.AnyAsync(s => s.Id == siteId && s.DeletedAt == null, cancel))
+        PhotographRow row = new NewPhotograph(NewPhotograph.FreshId(), stopValveId, caption, author, clock.GetLocalNow(), jpeg, width, height).In(siteId);
+        var entry = new LogEntry { Kind = LogKind.PhotographTaken, PhotographId = row.Id };
+        if (await LogStore.Append(db, siteId, entry, author, row.AddedAt, () => db.Photographs.Add(row), cancel) is null)
         {
             return null;
         }
 
-        PhotographRow row = new NewPhotograph(NewPhotograph.FreshId(), stopValveId, caption, author, clock.GetLocalNow(), jpeg, width, height).In(siteId);
-        db.Photographs.Add(row);
-        await db.SaveChangesAsync(cancel);
-        return new PhotographSummary(row.Id, row.MainId, row.Caption, row.AddedBy, row.AddedAt, row.Width, row.Height);
+        return new PhotographSummary(row.Id, row.StopValveId, row.Caption, row.AddedBy, row.AddedAt, row.Width, row.Height);
     }
 
     /// <summary>Takes a photograph out; whether there was one.</summary>

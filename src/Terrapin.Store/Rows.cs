@@ -19,6 +19,9 @@ public sealed class SiteRow
 
     public string? DeletedBy { get; set; }
 
+    /// <summary>Whether its log holds what plans of older versions kept themselves.</summary>
+    public bool HasLog { get; set; }
+
     public List<RevisionRow> Revisions { get; } = [];
 }
 
@@ -55,8 +58,8 @@ public sealed class PhotographRow
 
     public required string Id { get; set; }
 
-    /// <summary>The main of the plan that it shows; <see langword="null"/>: the site.</summary>
-    public string? MainId { get; set; }
+    /// <summary>The stop valve of the plan that it shows; <see langword="null"/>: the site.</summary>
+    public string? StopValveId { get; set; }
 
     public required string Caption { get; set; }
 
@@ -72,4 +75,24 @@ public sealed class PhotographRow
     public int Height { get; set; }
 
     public required byte[] Jpeg { get; set; }
+}
+
+/// <summary>Something that happened at a site; never changed.</summary>
+public sealed class LogRow
+{
+    public required string SiteId { get; set; }
+
+    /// <summary>Counts from 1 within its site.</summary>
+    public int Number { get; set; }
+
+    /// <summary>The site's newest revision when it was written down.</summary>
+    public int Revision { get; set; }
+
+    public required string By { get; set; }
+
+    /// <summary>ISO 8601 with its zone.</summary>
+    public DateTimeOffset At { get; set; }
+
+    /// <summary>What happened, UTF-8 JSON.</summary>
+    public required byte[] EntryJson { get; set; }
 }

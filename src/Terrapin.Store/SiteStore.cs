@@ -43,7 +43,7 @@ public abstract record SaveResult
 /// <summary>Sites and the revisions of their plans. A revision, once written, is never changed.</summary>
 public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
 {
-    private const int SqliteConstraint = 19;
+    internal const int SqliteConstraint = 19;
 
     /// <summary>All sites that are not deleted, by name.</summary>
     public async Task<IReadOnlyList<SiteSummary>> List(CancellationToken cancel) =>
@@ -65,7 +65,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
         return await db.Sites.Where(s => s.Id == siteId && s.DeletedAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.PutAwayAt, at), cancel) > 0;
     }
 
-    /// <summary>Deletes the revisions and photographs of a site that was put away; that it was there, and who deleted it, stays.</summary>
+    /// <summary>Deletes the revisions, photographs and log of a site that was put away; that it was there, and who deleted it, stays.</summary>
     /// <returns>Whether there was one, and it was put away.</returns>
     public async Task<bool> Delete(string siteId, string author, CancellationToken cancel)
     {
@@ -79,6 +79,7 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
         }
 
         await db.Photographs.Where(p => p.SiteId == siteId).ExecuteDeleteAsync(cancel);
+        await db.Log.Where(e => e.SiteId == siteId).ExecuteDeleteAsync(cancel);
         await db.Revisions.Where(r => r.SiteId == siteId).ExecuteDeleteAsync(cancel);
         await transaction.CommitAsync(cancel);
         return true;
@@ -92,7 +93,9 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
     /// <param name="overview">What a list is to show of it.</param>
     /// <returns>The first revision; its site id is made from the name and is unique.</returns>
     /// <param name="photographs">Those that come with it, kept with it or not at all.</param>
-    public async Task<SavedPlan> Create(Plan plan, string author, byte[]? overview, CancellationToken cancel, IReadOnlyList<NewPhotograph>? photographs = null)
+    /// <param name="log">What happened before it came here, told by whom and when.</param>
+    public async Task<SavedPlan> Create(
+        Plan plan, string author, byte[]? overview, CancellationToken cancel, IReadOnlyList<NewPhotograph>? photographs = null, IReadOnlyList<LogRecord>? log = null)
     {
         string wanted = SiteId.From(plan.Site.Name);
         for (int attempt = 1; ; attempt++)
@@ -104,9 +107,10 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
             }
 
             RevisionRow row = Row(id, 1, plan, author, overview);
-            db.Sites.Add(new SiteRow { Id = id, Name = plan.Site.Name, Head = 1 });
+            db.Sites.Add(new SiteRow { Id = id, Name = plan.Site.Name, Head = 1, HasLog = true });
             db.Revisions.Add(row);
             db.Photographs.AddRange((photographs ?? []).Select(p => p.In(id)));
+            db.Log.AddRange(LogStore.Numbered([.. (log ?? []).Select(e => LogStore.Row(id, 1, e.By, e.At, e.Entry))]));
             try
             {
                 await db.SaveChangesAsync(cancel);

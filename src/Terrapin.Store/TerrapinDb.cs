@@ -15,6 +15,8 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
 
     public DbSet<PhotographRow> Photographs => Set<PhotographRow>();
 
+    public DbSet<LogRow> Log => Set<LogRow>();
+
     /// <summary>Options for a database file, with full durability: an answered save is on the disk.</summary>
     /// <param name="path">The file; its folder must exist.</param>
     public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string path) =>
@@ -41,10 +43,16 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
             photograph.HasKey(p => p.Number);
             photograph.HasIndex(p => new { p.SiteId, p.Id }).IsUnique();
             photograph.Property(p => p.Id).HasMaxLength(40);
-            photograph.Property(p => p.MainId).HasMaxLength(40);
+            photograph.Property(p => p.StopValveId).HasMaxLength(40);
             photograph.Property(p => p.Caption).HasMaxLength(200);
             photograph.Property(p => p.AddedBy).HasMaxLength(120);
             photograph.HasOne<SiteRow>().WithMany().HasForeignKey(p => p.SiteId);
+        });
+        model.Entity<LogRow>(entry =>
+        {
+            entry.HasKey(e => new { e.SiteId, e.Number });
+            entry.Property(e => e.By).HasMaxLength(120);
+            entry.HasOne<SiteRow>().WithMany().HasForeignKey(e => e.SiteId);
         });
     }
 

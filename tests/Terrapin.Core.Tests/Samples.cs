@@ -71,7 +71,7 @@ internal static class Samples
             ],
         }).WithInstallation(i => i with
         {
-            Drives = [new FittedDrive { StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Strokes = [Tight(12)], StepsDone = [.. MountingSteps.For(Mount.Saddle).Select(s => s.Id)] }],
+            Drives = [new FittedDrive { Id = "drive", StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, OnMainsFailure = MainsFailurePolicy.Hold, Seen = Tight(12) }],
             Sensors =
             [
                 new Sensor { Id = "puck", Name = "Under the basin", SpecId = "s4", RoomId = "scullery", Distances = [new LeakDistance { LeakId = "hose", DistanceM = 1.2 }] },
@@ -84,9 +84,9 @@ internal static class Samples
         });
     }
 
-    /// <summary>A closing stroke seen with the drive as it stays.</summary>
-    public static SeenStroke Tight(double? durationS, double? endAngleDeg = null) =>
-        new() { Stage = StrokeStage.Tight, Direction = StrokeDirection.Closing, DurationS = durationS, EndAngleDeg = endAngleDeg };
+    /// <summary>Mounted by all its steps, and a closing stroke of it seen as it stays.</summary>
+    public static DriveSeen Tight(double? closingS, double? endAngleDeg = null) =>
+        new() { ClosingS = closingS, ClosedTheValve = closingS is not null, EndAngleDeg = endAngleDeg, StepsDone = true };
 
     public static StopValve FirstMain(this Plan plan) => plan.Building.StopValves[0];
 

@@ -13,7 +13,7 @@ public class SiteBundleTests
     private const string Manifest = "manifest.json";
 
     private static SiteBundle Bundle(int pictures = 2) => new(
-        SiteArchive.Of(NewSite.Named("Net Loft"), 3, "Ines Marlów", DateTimeOffset.UnixEpoch),
+        SiteArchive.Of(NewSite.Named("Net Loft"), 3, "Ines Marlów", DateTimeOffset.UnixEpoch, []),
         [.. Enumerable.Range(1, pictures).Select(i => (new BundledPhotograph { Id = $"p{i}", StopValveId = i == 1 ? "main" : null, Caption = "Under the stair", AddedBy = "Ines", AddedAt = "2026-11-26T10:00:00+00:00" }, Picture(i)))],
         [new BundledRevision { Number = 1, Author = "Ines", SavedAt = "2026-11-25T10:00:00+00:00" }]);
 

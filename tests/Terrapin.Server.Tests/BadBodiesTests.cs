@@ -17,7 +17,7 @@ public sealed class BadBodiesTests(TestServer server) : IClassFixture<TestServer
         { "NaN", TestServer.BlankPlan().Replace("\"staticPressurePa\":null", "\"staticPressurePa\":NaN"), HttpStatusCode.BadRequest, "" },
         { "newer", TestServer.BlankPlan().Replace($"\"version\":{Core.Model.Plan.CurrentVersion}", $"\"version\":{Core.Model.Plan.CurrentVersion + 1}"), HttpStatusCode.UnprocessableEntity, "/version" },
         { "negative length", With("building/pipes", """[{"id":"a","name":"A","material":"copper","lengthM":-2}]"""), HttpStatusCode.UnprocessableEntity, "/building/pipes/0/lengthM" },
-        { "too many rooms", With("building/rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finishId":"vinyl","leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/building/rooms" },
+        { "too many rooms", With("building/rooms", $"[{string.Join(',', Enumerable.Range(0, 10_000).Select(i => $$"""{"id":"r{{i}}","name":"R","finishId":"vinyl","areas":[],"drains":[],"fixtures":[],"zones":[],"leaks":[]}"""))}]"), HttpStatusCode.UnprocessableEntity, "/building/rooms" },
         { "unknown key", With("colour", "1"), HttpStatusCode.UnprocessableEntity, "/colour" },
         { "id to nowhere", With("installation/hubId", "\"nowhere\""), HttpStatusCode.UnprocessableEntity, "/installation/hubId" },
         { "deep", new string('[', 5000), HttpStatusCode.BadRequest, "" },

@@ -72,7 +72,7 @@ public sealed class DemoTests
         SiteArchive read = SiteArchive.Read(file);
         Assert.Equal(Plan.CurrentVersion, read.Plan.Version);
         Assert.Equal("main", read.Plan.Building.Supply.Tank!.AfterStopValveId);
-        Assert.Equal(read.Plan.Installation.Drives[0].SpecId, SiteArchive.Read(SiteArchive.Of(read.Plan, 1, "Ines", DateTimeOffset.UnixEpoch).Write()).Plan.Installation.Drives[0].SpecId);
+        Assert.Equal(read.Plan.Installation.Drives[0].SpecId, SiteArchive.Read(SiteArchive.Of(read.Plan, 1, "Ines", DateTimeOffset.UnixEpoch, read.Log).Write()).Plan.Installation.Drives[0].SpecId);
     }
 
     private static Assessment Assess(string name) =>

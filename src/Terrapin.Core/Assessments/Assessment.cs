@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
@@ -55,6 +56,7 @@ public sealed record LeakOutcome
     public double? StopsAfterS { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<StageState>))]
 public enum StageState
 {
     Untouched,

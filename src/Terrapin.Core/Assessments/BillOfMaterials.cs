@@ -1,7 +1,9 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Assessments;
 
+[JsonConverter(typeof(CamelCase<DeviceKind>))]
 public enum DeviceKind
 {
     Drive,

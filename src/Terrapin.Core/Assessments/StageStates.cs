@@ -15,7 +15,7 @@ internal static class StageStates
         return
         [
             State(Stage.Main, IsBlank(plan), driven.All(m => LookedRound(plan.StopValve(m.StopValveId))), findings),
-            State(Stage.Drive, plan.Installation.Drives.Count == 0, driven.All(m => IsMounted(m, plan.DriveOn(m.StopValveId))), findings),
+            State(Stage.Drive, plan.Installation.Drives.Count == 0, driven.All(m => IsMounted(plan.DriveOn(m.StopValveId))), findings),
             State(Stage.Rooms, plan.Building.Rooms.Count == 0, plan.Building.Rooms.All(r => r.NoLeakPoints || r.Leaks.Count > 0), findings),
             State(Stage.Sensors, plan.Installation.Sensors.Count == 0, plan.Building.Rooms.Any(r => r.Leaks.Count > 0), findings),
             State(Stage.Rules, plan.Installation.Rules.Count == 0 && plan.Installation.HubId is null, plan.Installation.Sensors.Count > 0, findings),
@@ -26,8 +26,8 @@ internal static class StageStates
     private static bool LookedRound(StopValve main) => main.NothingInTheWay || main.Obstacles.Count > 0;
 
     /// <summary>Every step is ticked off, and a stroke was timed on the valve.</summary>
-    private static bool IsMounted(StopValveAssessment main, FittedDrive? drive) =>
-        drive is not null && main.Steps.All(s => drive.StepsDone.Contains(s.Id)) && drive.Strokes.Any(s => s is { Stage: not StrokeStage.Bench, DurationS: not null });
+    private static bool IsMounted(FittedDrive? drive) =>
+        drive is { Seen: { StepsDone: true, ClosedTheValve: true } };
 
     private static bool IsBlank(Plan plan)
     {

@@ -16,7 +16,7 @@ public static class MountingVerdict
     /// <param name="drive">The fitted drive, or none.</param>
     /// <returns>Degrees from open.</returns>
     public static double EndAngleDeg(FittedDrive? drive) =>
-        StrokeSeen.EndAngleDeg(drive) ?? Travel(drive)?.EndAngleDeg ?? AxisOffset.FullStrokeDeg;
+        drive?.Seen?.EndAngleDeg ?? Travel(drive)?.EndAngleDeg ?? AxisOffset.FullStrokeDeg;
 
     /// <summary>The handle's travel by the axis offset; <see langword="null"/> while that is not measured.</summary>
     /// <param name="drive">The fitted drive, or none.</param>
@@ -59,7 +59,7 @@ public static class MountingVerdict
 
     /// <summary>By its axis offset; where somebody has watched it shut with the straps tight, it did not.</summary>
     private static bool Stalls(FittedDrive drive) =>
-        Travel(drive) is { Shuts: true, Fits: false } && StrokeSeen.EndAngleDeg(drive) is null;
+        Travel(drive) is { Shuts: true, Fits: false } && drive.Seen?.EndAngleDeg is null;
 
     /// <param name="ForceN">Of each strap.</param>
     /// <param name="LimitN">What the pipe stands; <see langword="null"/>: its material is not known.</param>
@@ -76,12 +76,12 @@ public static class MountingVerdict
     private static void AddTravel(FittedDrive drive, DriveSpec spec, FindingCollector found)
     {
         HandleTravel? travel = Travel(drive);
-        double? seen = StrokeSeen.EndAngleDeg(drive);
+        double? seen = drive.Seen?.EndAngleDeg;
         if (EndAngleDeg(drive) < CockLoss.ShutDeg)
         {
             found.Add(
                 FindingKinds.StopsShort,
-                seen is null ? "mounting/alongOpenM" : "strokes",
+                seen is null ? "mounting/alongOpenM" : "seen",
                 "The handle stops at {angle} from open; the valve is shut only from {shut} on. Water runs on for ever.",
                 "Bring the motor's axis onto the stem's axis, then see the stroke again with the straps tight.",
                 ("angle", QuantityKind.Angle, EndAngleDeg(drive)),
@@ -99,7 +99,7 @@ public static class MountingVerdict
         }
         else if (seen is null && travel is null && spec.Mount != Mount.CutIn)
         {
-            found.Add(FindingKinds.EndAngleNotSeen, "strokes", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
+            found.Add(FindingKinds.EndAngleNotSeen, "seen", "Nobody has seen where the handle stops under this drive; it is taken to turn fully.", "Watch the handle against its stop with the straps tight, or measure the axis offset.");
         }
     }
 

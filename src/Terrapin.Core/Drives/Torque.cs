@@ -1,8 +1,10 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Drives;
 
+[JsonConverter(typeof(CamelCase<TorqueVerdict>))]
 public enum TorqueVerdict
 {
     /// <summary>A figure is missing, so nothing can be said.</summary>

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
 using Terrapin.Core.Power;
@@ -5,6 +6,7 @@ using Terrapin.Core.Power;
 namespace Terrapin.Core.Drives;
 
 /// <summary>Where a breakaway torque comes from.</summary>
+[JsonConverter(typeof(CamelCase<TorqueBasis>))]
 public enum TorqueBasis
 {
     /// <summary>No reading and no size.</summary>

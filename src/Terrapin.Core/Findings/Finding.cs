@@ -1,7 +1,9 @@
 using System.Text.Json.Serialization;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Findings;
 
+[JsonConverter(typeof(CamelCase<Severity>))]
 public enum Severity
 {
     /// <summary>Something to know.</summary>
@@ -14,6 +16,7 @@ public enum Severity
     Stop,
 }
 
+[JsonConverter(typeof(CamelCase<Stage>))]
 public enum Stage
 {
     Main,
@@ -25,6 +28,7 @@ public enum Stage
 }
 
 /// <summary>Who may carry out the remedy; local code decides.</summary>
+[JsonConverter(typeof(CamelCase<Trade>))]
 public enum Trade
 {
     Fitter,
@@ -33,6 +37,7 @@ public enum Trade
     Utility,
 }
 
+[JsonConverter(typeof(CamelCase<QuantityKind>))]
 public enum QuantityKind
 {
     /// <summary>m³/s</summary>

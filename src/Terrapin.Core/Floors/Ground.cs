@@ -1,9 +1,11 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Floors;
 
 /// <summary>What may not be known of a drawn floor and changes where water goes.</summary>
+[JsonConverter(typeof(CamelCase<FloorUnknownKind>))]
 public enum FloorUnknownKind
 {
     /// <summary>The finish of a room, by its index.</summary>

@@ -1,8 +1,10 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Floors;
 
 /// <summary>Which end of what is not known of a stream's width a field is made for.</summary>
+[JsonConverter(typeof(CamelCase<SpreadEnd>))]
 public enum SpreadEnd
 {
     /// <summary>No stream is taken to wet more than it surely does, and each to hold as much as it may: later at every spot.</summary>

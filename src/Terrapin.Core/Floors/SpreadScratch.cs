@@ -1,4 +1,6 @@
 using System.Collections.Concurrent;
+using System.Text.Json.Serialization;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Floors;
 
@@ -33,6 +35,7 @@ internal sealed class SpreadScratch
 
     /// <summary>What is known of a cell.</summary>
     [Flags]
+    [JsonConverter(typeof(CamelCase<Marks>))]
     public enum Marks : byte
     {
         None = 0,

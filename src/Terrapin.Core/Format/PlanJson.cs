@@ -14,8 +14,10 @@ namespace Terrapin.Core.Format;
 /// <summary>The plan document as JSON: reading it strictly, writing it in one canonical way, and its schema.</summary>
 public static class PlanJson
 {
-    /// <summary>How every document of this program is written: camel case, words for enumerations, nothing unknown.</summary>
+    /// <summary>How the plan and what it is made of are written: camel case, words for enumerations, nothing unknown.</summary>
     public static JsonSerializerOptions Options { get; } = MakeOptions();
+
+    private static JsonTypeInfo<Plan> PlanType => (JsonTypeInfo<Plan>)Options.GetTypeInfo(typeof(Plan));
 
     private static readonly JsonDocumentOptions DocumentOptions = new() { MaxDepth = 32, AllowDuplicateProperties = false };
 
@@ -67,11 +69,11 @@ public static class PlanJson
         int version = element.GetProperty("version").GetInt32();
         if (version == Plan.CurrentVersion)
         {
-            return element.Deserialize<Plan>(Options)!;
+            return element.Deserialize(PlanType)!;
         }
 
         using JsonDocument upgraded = PlanUpgrade.FromVersion(element, version);
-        return upgraded.RootElement.Deserialize<Plan>(Options)!;
+        return upgraded.RootElement.Deserialize(PlanType)!;
     }
 
     private static Plan ReadCurrent(JsonElement element, string pointer)
@@ -81,13 +83,21 @@ public static class PlanJson
         return errors.Count == 0 ? plan : throw new RefusedException(errors);
     }
 
-    /// <summary>Reads any record of this program's documents, checking keys, types and limits but no references.</summary>
+    /// <summary>Reads a record of the plan, checking keys, types and limits but no references.</summary>
     /// <exception cref="RefusedException">The shape is at fault; names every place.</exception>
-    public static T ReadShape<T>(JsonElement element, string pointer)
+    public static T ReadShape<T>(JsonElement element, string pointer) => ReadShape<T>(element, pointer, Options);
+
+    /// <summary>Reads any record of this program's documents, checking keys, types and limits but no references.</summary>
+    /// <param name="element">The record's own element.</param>
+    /// <param name="pointer">Where it stands in the larger document, for the errors.</param>
+    /// <param name="options">That know the record.</param>
+    /// <exception cref="RefusedException">The shape is at fault; names every place.</exception>
+    public static T ReadShape<T>(JsonElement element, string pointer, JsonSerializerOptions options)
     {
         var errors = new List<DocumentError>();
-        ShapeCheck.Check(element, Options.GetTypeInfo(typeof(T)), pointer, errors);
-        return errors.Count == 0 ? element.Deserialize<T>(Options)! : throw new RefusedException(errors);
+        var type = (JsonTypeInfo<T>)options.GetTypeInfo(typeof(T));
+        ShapeCheck.Check(element, type, pointer, errors);
+        return errors.Count == 0 ? element.Deserialize(type)! : throw new RefusedException(errors);
     }
 
     /// <summary>Parses JSON text.</summary>
@@ -124,7 +134,7 @@ public static class PlanJson
     }
 
     /// <summary>Writes a plan in its canonical form: compact, keys in the order of the schema.</summary>
-    public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, Options);
+    public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, PlanType);
 
     /// <summary>
     /// An element in the canonical form as far as writing goes: compact, and each number as this program writes it, so that
@@ -230,9 +240,8 @@ public static class PlanJson
             RespectNullableAnnotations = true,
             Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
             MaxDepth = 32,
-            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+            TypeInfoResolver = PlanJsonContext.Default,
         };
-        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         options.MakeReadOnly();
         return options;
     }

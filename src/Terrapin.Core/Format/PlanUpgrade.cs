@@ -2,29 +2,61 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Terrapin.Core.Format.Upgrades;
 using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
 
 namespace Terrapin.Core.Format;
 
 /// <summary>
-/// Turns a plan document of an older version into the present one, before it is checked: one step a version, each frozen with its own
+/// Turns a document of an older version into the present one, before it is checked: one step a version, each frozen with its own
 /// words and figures, whatever becomes of today's.
 /// </summary>
-internal static class PlanUpgrade
+public static class PlanUpgrade
 {
+    private const int LastWithItsOwnLog = 3;
+
     private static readonly Action<JsonObject>[] Steps = [FromVersion1.Upgrade, FromVersion2.Upgrade, FromVersion3.Upgrade];
 
     /// <summary>The document in the present version; what does not look like the older one is left for the check to name.</summary>
     /// <param name="element">A plan of an older version.</param>
     /// <param name="version">Which it says it is.</param>
-    public static JsonDocument FromVersion(JsonElement element, int version)
+    internal static JsonDocument FromVersion(JsonElement element, int version)
+    {
+        JsonObject plan = Upgraded(element, version, Plan.CurrentVersion);
+        plan["version"] = Plan.CurrentVersion;
+        return JsonDocument.Parse(plan.ToJsonString());
+    }
+
+    /// <summary>A catalogue, as one of an older plan version was written into a file of its own, in the present version.</summary>
+    /// <param name="element">The catalogue.</param>
+    public static JsonDocument CatalogueOfVersion3(JsonElement element)
+    {
+        JsonObject catalogue = JsonObject.Create(element)!.DeepClone().AsObject();
+        FromVersion3.UpgradeCatalogue(catalogue);
+        return JsonDocument.Parse(catalogue.ToJsonString());
+    }
+
+    /// <summary>What happened at the site by a plan of an older version, which kept that itself; none of a newer one, which does not.</summary>
+    /// <param name="element">A plan that can be read.</param>
+    public static IReadOnlyList<LogEntry> Happened(JsonElement element)
+    {
+        int version = element.GetProperty("version").GetInt32();
+        if (version > LastWithItsOwnLog)
+        {
+            return [];
+        }
+
+        using var entries = JsonDocument.Parse(FromVersion3.Happened(Upgraded(element, version, LastWithItsOwnLog)).ToJsonString());
+        return [.. entries.RootElement.EnumerateArray().Select(e => PlanJson.ReadShape<LogEntry>(e, "")).Where(e => LogCheck.Of(e).Count == 0)];
+    }
+
+    private static JsonObject Upgraded(JsonElement element, int from, int to)
     {
         JsonObject plan = JsonObject.Create(element)!.DeepClone().AsObject();
-        foreach (Action<JsonObject> step in Steps[(version - 1)..])
+        foreach (Action<JsonObject> step in Steps[(from - 1)..(to - 1)])
         {
             step(plan);
         }
 
-        plan["version"] = Plan.CurrentVersion;
-        return JsonDocument.Parse(plan.ToJsonString());
+        return plan;
     }
 }

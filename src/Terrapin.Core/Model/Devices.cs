@@ -1,7 +1,10 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 /// <summary>Where a figure comes from.</summary>
-public enum Standing
+[JsonConverter(typeof(CamelCase<Provenance>))]
+public enum Provenance
 {
     Measured,
     MakersSheet,
@@ -22,9 +25,11 @@ public sealed record Catalogue
 
     /// <summary>Floors, each with how water stands on it.</summary>
     [AtMost(100)]
+    [JsonRequired]
     public IReadOnlyList<FloorFinish> Finishes { get; init; } = [];
 
     /// <summary>What a pipe stands under a strap, where the house's own screening limits are not wanted.</summary>
+    [JsonRequired]
     public StrapLimits StrapLimits { get; init; } = new();
 
     /// <summary>Of all its prices, such as <c>EUR</c>; <see langword="null"/>: not said.</summary>
@@ -60,6 +65,7 @@ public sealed record StrapLimits
     public double? CrossLinkedPolyethyleneN { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<Mount>))]
 public enum Mount
 {
     /// <summary>A bracket on the valve's own body pushes the existing lever.</summary>
@@ -76,6 +82,7 @@ public enum Mount
 }
 
 /// <summary>What a drive can be run from.</summary>
+[JsonConverter(typeof(CamelCase<DriveSupply>))]
 public enum DriveSupply
 {
     Unknown,
@@ -159,9 +166,10 @@ public sealed record SizeRange
     [Limits(0, 0.5, "m")]
     public required double MostM { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<SensorKind>))]
 public enum SensorKind
 {
     Spot,
@@ -216,7 +224,7 @@ public sealed record TorqueFigure
     [Limits(0.01, 1000, "N·m")]
     public required double Nm { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record DurationFigure
@@ -224,7 +232,7 @@ public sealed record DurationFigure
     [Limits(0, 3600, "s")]
     public required double S { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record AngleFigure
@@ -232,7 +240,7 @@ public sealed record AngleFigure
     [Limits(1, 180, "°")]
     public required double Deg { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record HeightFigure
@@ -240,7 +248,7 @@ public sealed record HeightFigure
     [Limits(0, 0.5, "m")]
     public required double M { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record ShareFigure
@@ -248,7 +256,7 @@ public sealed record ShareFigure
     [Limits(0, 1, "")]
     public required double Share { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record LengthFigure
@@ -256,7 +264,7 @@ public sealed record LengthFigure
     [Limits(0, 100, "m")]
     public required double M { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record TemperatureFigure
@@ -264,7 +272,7 @@ public sealed record TemperatureFigure
     [Limits(-60, 60, "°C")]
     public required double C { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record CurrentFigure
@@ -272,7 +280,7 @@ public sealed record CurrentFigure
     [Limits(0.0001, 100000, "mA")]
     public required double Ma { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 public sealed record PriceFigure
@@ -281,7 +289,7 @@ public sealed record PriceFigure
     [Limits(0, 1e6, "")]
     public required double Amount { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 /// <summary>A sensor's battery and what draws on it.</summary>
@@ -309,7 +317,7 @@ public sealed record SensorBattery
     [Limits(1, 1000000, "s")]
     public required double ReportEveryS { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 /// <summary>A drive's own set of batteries and what draws on it.</summary>
@@ -334,7 +342,7 @@ public sealed record DriveBattery
     [Limits(0, 100000, "J")]
     public required double StrokeJ { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }
 
 /// <summary>How far a drive reaches from the stem's axis; over the handle, from the pipe's axis.</summary>
@@ -349,5 +357,5 @@ public sealed record DriveEnvelope
     [Limits(0, 2, "m")]
     public required double AlongM { get; init; }
 
-    public required Standing Standing { get; init; }
+    public required Provenance Provenance { get; init; }
 }

@@ -1,5 +1,8 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
+[JsonConverter(typeof(CamelCase<DrivePower>))]
 public enum DrivePower
 {
     Unknown,
@@ -8,6 +11,7 @@ public enum DrivePower
     MainsWithBattery,
 }
 
+[JsonConverter(typeof(CamelCase<MainsFailurePolicy>))]
 public enum MainsFailurePolicy
 {
     Unknown,
@@ -16,43 +20,13 @@ public enum MainsFailurePolicy
     CloseThenReopen,
 }
 
-/// <summary>How the drive sat when a stroke was made.</summary>
-public enum StrokeStage
-{
-    /// <summary>Before it is mounted: the valve is not in it.</summary>
-    Bench,
-
-    /// <summary>On the valve, straps or screws not tightened yet.</summary>
-    Loose,
-
-    /// <summary>As it stays.</summary>
-    Tight,
-}
-
-public enum StrokeDirection
-{
-    Closing,
-    Opening,
-}
-
-/// <summary>A stroke that somebody watched.</summary>
-public sealed record SeenStroke
-{
-    public required StrokeStage Stage { get; init; }
-
-    public required StrokeDirection Direction { get; init; }
-
-    [Limits(0.1, 600, "s")]
-    public double? DurationS { get; init; }
-
-    /// <summary>Where the handle stopped, from fully open; 90° is the full quarter turn.</summary>
-    [Limits(0, 100, "°")]
-    public double? EndAngleDeg { get; init; }
-}
-
 /// <summary>The drive as it is, or is to be, fitted on the main valve.</summary>
 public sealed record FittedDrive
 {
+    /// <summary>Of this fitting: another drive on the same valve is another one.</summary>
+    [Id]
+    public required string Id { get; init; }
+
     [Id]
     public required string StopValveId { get; init; }
 
@@ -75,15 +49,11 @@ public sealed record FittedDrive
 
     /// <summary>Why the installer fits it against a stop of Terrapin's; empty: no stop is overridden.</summary>
     [AtMost(500)]
+    [JsonRequired]
     public string OverrideNote { get; init; } = "";
 
-    /// <summary>Ids of the mounting steps that are done.</summary>
-    [AtMost(40)]
-    public IReadOnlyList<string> StepsDone { get; init; } = [];
-
-    /// <summary>Strokes seen and timed, in the order in which they were made.</summary>
-    [AtMost(100)]
-    public IReadOnlyList<SeenStroke> Strokes { get; init; } = [];
+    /// <summary>What was seen of it on this valve, adopted from the log; <see langword="null"/>: nothing yet.</summary>
+    public DriveSeen? Seen { get; init; }
 
     /// <summary>How it sits on the valve and the pipe; <see langword="null"/>: not measured.</summary>
     public Mounting? Mounting { get; init; }
@@ -116,4 +86,22 @@ public sealed record Mounting
 
     /// <summary>The pipe that the straps sit on.</summary>
     public required PipeMaterial StrappedPipe { get; init; }
+}
+
+/// <summary>The figures that a plan has adopted from the log of a drive.</summary>
+public sealed record DriveSeen
+{
+    /// <summary>How long the slowest closing stroke of the last stage that was timed took.</summary>
+    [Limits(0.1, 600, "s")]
+    public double? ClosingS { get; init; }
+
+    /// <summary>Whether that was on the valve, not on the bench.</summary>
+    public bool ClosedTheValve { get; init; }
+
+    /// <summary>The least angle at which the handle stopped closing, on the valve, from fully open; 90° is the full quarter turn.</summary>
+    [Limits(0, 100, "°")]
+    public double? EndAngleDeg { get; init; }
+
+    /// <summary>Whether every step of mounting it is ticked off.</summary>
+    public bool StepsDone { get; init; }
 }

@@ -1,5 +1,8 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
+[JsonConverter(typeof(CamelCase<FixtureKind>))]
 public enum FixtureKind
 {
     Plinth,
@@ -21,6 +24,7 @@ public enum FixtureKind
 }
 
 /// <summary>What water does where a fixture stands.</summary>
+[JsonConverter(typeof(CamelCase<FixtureBase>))]
 public enum FixtureBase
 {
     /// <summary>It stands tight on the floor: water runs round it.</summary>
@@ -60,6 +64,7 @@ public sealed record Fixture
     public double? PumpStartsM { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<ZoneKind>))]
 public enum ZoneKind
 {
     /// <summary>A mop or cleaner comes there.</summary>

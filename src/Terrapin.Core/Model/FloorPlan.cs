@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 /// <summary>A floor of the building that rooms are drawn on; the highest first in the plan's list.</summary>
@@ -34,6 +36,7 @@ public sealed record FloorPicture
     public required double LengthM { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<WallMaterial>))]
 public enum WallMaterial
 {
     Brick,
@@ -132,6 +135,7 @@ public sealed record FloorDrain
     public double? CapacityM3PerS { get; init; }
 }
 
+[JsonConverter(typeof(CamelCase<WallDirection>))]
 public enum WallDirection
 {
     /// <summary>The wall runs along x.</summary>

@@ -1,5 +1,8 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
+[JsonConverter(typeof(CamelCase<LeakKind>))]
 public enum LeakKind
 {
     HoseBurst,
@@ -33,6 +36,7 @@ public enum LeakKind
     Flow,
 }
 
+[JsonConverter(typeof(CamelCase<WaterSide>))]
 public enum WaterSide
 {
     Cold,
@@ -40,6 +44,7 @@ public enum WaterSide
 }
 
 /// <summary>Where the water comes out of the wall-and-floor geometry, for the closed forms of a level floor.</summary>
+[JsonConverter(typeof(CamelCase<FloorPosition>))]
 public enum FloorPosition
 {
     Unknown,
@@ -49,6 +54,7 @@ public enum FloorPosition
 }
 
 /// <summary>What its water would ruin, or who would not be there to see it.</summary>
+[JsonConverter(typeof(CamelCase<Harm>))]
 public enum Harm
 {
     FinishedCeilingBelow,
@@ -107,5 +113,6 @@ public sealed record LeakPoint
 
     /// <summary>Each makes it weigh more where sensors are placed.</summary>
     [AtMost(5)]
+    [JsonRequired]
     public IReadOnlyList<Harm> Harms { get; init; } = [];
 }

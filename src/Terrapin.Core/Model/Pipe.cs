@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 public sealed record Pipe
@@ -42,6 +44,7 @@ public sealed record Pipe
 }
 
 /// <summary>What a pipe carries.</summary>
+[JsonConverter(typeof(CamelCase<PipeWater>))]
 public enum PipeWater
 {
     Unknown,
@@ -49,6 +52,7 @@ public enum PipeWater
     Hot,
 }
 
+[JsonConverter(typeof(CamelCase<PipeMaterial>))]
 public enum PipeMaterial
 {
     Unknown,

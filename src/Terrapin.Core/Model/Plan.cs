@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 /// <summary>
@@ -21,7 +23,12 @@ public sealed record Plan
     public required IReadOnlyList<PlanOption> Options { get; init; }
 
     /// <summary>What the customer calculates the price against.</summary>
+    [JsonRequired]
     public Payback Payback { get; init; } = new();
+
+    /// <summary>The revision of the firm's catalogue that <see cref="Catalogue"/> was taken from; <see langword="null"/>: it is the plan's own.</summary>
+    [Limits(1, int.MaxValue, "")]
+    public int? CatalogueRevision { get; init; }
 
     /// <summary>The devices that this plan may use, with the figures it was calculated with.</summary>
     public required Catalogue Catalogue { get; init; }
@@ -49,9 +56,11 @@ public sealed record Site
     public required string Name { get; init; }
 
     [AtMost(2000)]
+    [JsonRequired]
     public string Notes { get; init; } = "";
 }
 
+[JsonConverter(typeof(CamelCase<Answer>))]
 public enum Answer
 {
     Unknown,

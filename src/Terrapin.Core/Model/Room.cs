@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 public sealed record Room
@@ -31,19 +33,23 @@ public sealed record Room
 
     /// <summary>Its floor, as rectangles that join; empty while it is not drawn.</summary>
     [AtMost(20)]
+    [JsonRequired]
     public IReadOnlyList<FloorRectangle> Areas { get; init; } = [];
 
     /// <summary><see langword="null"/>: level.</summary>
     public FloorFall? Fall { get; init; }
 
     [AtMost(10)]
+    [JsonRequired]
     public IReadOnlyList<FloorDrain> Drains { get; init; } = [];
 
     [AtMost(50)]
+    [JsonRequired]
     public IReadOnlyList<Fixture> Fixtures { get; init; } = [];
 
     /// <summary>Where the floor is mopped or splashed, or nothing may lie.</summary>
     [AtMost(20)]
+    [JsonRequired]
     public IReadOnlyList<FloorZone> Zones { get; init; } = [];
 
     [AtMost(100)]

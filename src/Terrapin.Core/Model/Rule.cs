@@ -1,6 +1,9 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 /// <summary>Who is home.</summary>
+[JsonConverter(typeof(CamelCase<Mode>))]
 public enum Mode
 {
     Home,
@@ -9,6 +12,7 @@ public enum Mode
     Holiday,
 }
 
+[JsonConverter(typeof(CamelCase<RuleAction>))]
 public enum RuleAction
 {
     Close,
@@ -40,6 +44,7 @@ public sealed record Rule
 
     /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
     [AtMost(50)]
+    [JsonRequired]
     public IReadOnlyList<string> StopValveIds { get; init; } = [];
 
     /// <summary>From telling to closing.</summary>

@@ -1,6 +1,9 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
 /// <summary>What keeps a sensor where it was put.</summary>
+[JsonConverter(typeof(CamelCase<SensorHold>))]
 public enum SensorHold
 {
     Unknown,
@@ -34,6 +37,7 @@ public sealed record Sensor
 
     /// <summary>The way a rope lies, at least two places; empty for other kinds.</summary>
     [AtMost(50)]
+    [JsonRequired]
     public IReadOnlyList<FloorPoint> Path { get; init; } = [];
 
     /// <summary>Where the main part of a probe on a cord hangs; <see langword="null"/>: not said.</summary>

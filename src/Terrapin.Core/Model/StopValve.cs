@@ -1,5 +1,8 @@
+using System.Text.Json.Serialization;
+
 namespace Terrapin.Core.Model;
 
+[JsonConverter(typeof(CamelCase<ValveKind>))]
 public enum ValveKind
 {
     Unknown,
@@ -20,6 +23,7 @@ public enum ValveKind
     ScrewDown,
 }
 
+[JsonConverter(typeof(CamelCase<NominalSize>))]
 public enum NominalSize
 {
     Dn15 = 15,
@@ -30,6 +34,7 @@ public enum NominalSize
     Dn50 = 50,
 }
 
+[JsonConverter(typeof(CamelCase<Stiffness>))]
 public enum Stiffness
 {
     Unknown,
@@ -39,6 +44,7 @@ public enum Stiffness
     Seized,
 }
 
+[JsonConverter(typeof(CamelCase<UpstreamStop>))]
 public enum UpstreamStop
 {
     Unknown,
@@ -47,6 +53,7 @@ public enum UpstreamStop
     None,
 }
 
+[JsonConverter(typeof(CamelCase<StemShape>))]
 public enum StemShape
 {
     Unknown,
@@ -59,6 +66,7 @@ public enum StemShape
     Round,
 }
 
+[JsonConverter(typeof(CamelCase<HandleDirection>))]
 public enum HandleDirection
 {
     Unknown,
@@ -66,6 +74,7 @@ public enum HandleDirection
     AcrossThePipe,
 }
 
+[JsonConverter(typeof(CamelCase<SideOfMeter>))]
 public enum SideOfMeter
 {
     Unknown,
@@ -74,6 +83,7 @@ public enum SideOfMeter
     NoMeter,
 }
 
+[JsonConverter(typeof(CamelCase<PlaceKind>))]
 public enum PlaceKind
 {
     Unknown,
@@ -83,6 +93,7 @@ public enum PlaceKind
     GroundBox,
 }
 
+[JsonConverter(typeof(CamelCase<HeaterKind>))]
 public enum HeaterKind
 {
     Unknown,
@@ -91,6 +102,7 @@ public enum HeaterKind
     Boiler,
 }
 
+[JsonConverter(typeof(CamelCase<ObstacleKind>))]
 public enum ObstacleKind
 {
     Wall,
@@ -102,6 +114,7 @@ public enum ObstacleKind
 }
 
 /// <summary>Where something stands, seen from the stem.</summary>
+[JsonConverter(typeof(CamelCase<Towards>))]
 public enum Towards
 {
     /// <summary>Out along the stem, over the handle.</summary>
@@ -145,18 +158,24 @@ public sealed record StopValve
     [Limits(0.004, 0.2, "m")]
     public double? BoreM { get; init; }
 
+    [JsonRequired]
     public ValveHandle Handle { get; init; } = new();
 
+    [JsonRequired]
     public ValveStem Stem { get; init; } = new();
 
+    [JsonRequired]
     public ValveCollar Collar { get; init; } = new();
 
+    [JsonRequired]
     public AdjoiningPipe PipeBefore { get; init; } = new();
 
+    [JsonRequired]
     public AdjoiningPipe PipeAfter { get; init; } = new();
 
     /// <summary>What is in the way of a drive.</summary>
     [AtMost(20)]
+    [JsonRequired]
     public IReadOnlyList<Obstacle> Obstacles { get; init; } = [];
 
     /// <summary>Whether somebody looked, and nothing is in the way of a drive.</summary>
@@ -188,8 +207,10 @@ public sealed record StopValve
 
     public SideOfMeter SideOfMeter { get; init; }
 
+    [JsonRequired]
     public ValvePlace Place { get; init; } = new();
 
+    [JsonRequired]
     public EarthBonding Bonding { get; init; } = new();
 
     /// <summary>Whether fire sprinklers or hose reels are fed through this valve.</summary>

@@ -15,6 +15,6 @@ internal static class ClosingValve
         .Where(m => plan.DriveOn(m.Id) is not null)
         .OrderByDescending(m => plan.Installation.Rules.Any(r => r.Closes(m.Id)))
         .ThenBy(m => verdicts[m.Id].Verdict is TorqueVerdict.Stop or TorqueVerdict.Unknown)
-        .ThenBy(m => StrokeSeen.DurationS(plan.DriveOn(m.Id)) ?? plan.SpecOf(plan.DriveOn(m.Id)!).Stroke?.S ?? double.PositiveInfinity)
+        .ThenBy(m => plan.DriveOn(m.Id)!.Seen?.ClosingS ?? plan.SpecOf(plan.DriveOn(m.Id)!).Stroke?.S ?? double.PositiveInfinity)
         .FirstOrDefault()?.Id;
 }

@@ -64,18 +64,17 @@ public static class DriveRanking
         FittedDrive? present = plan.DriveOn(main.Id);
         FittedDrive fitted = present is not null && present.SpecId == spec.Id
             ? present
-            : (present ?? new FittedDrive { StopValveId = main.Id, SpecId = spec.Id, Power = DrivePower.Unknown }) with
+            : (present ?? new FittedDrive { Id = "candidate", StopValveId = main.Id, SpecId = spec.Id, Power = DrivePower.Unknown }) with
             {
                 SpecId = spec.Id,
                 Power = SupplyInUse.Likely(spec, main.Place, present?.Power),
-                Strokes = [],
+                Seen = null,
                 Mounting = null,
-                StepsDone = [],
                 OverrideNote = "",
             };
         DriveVerdict On(DrivePower power) => ValveVerdict.Of(plan.WithDrive(fitted with { Power = power }), main.Id);
         DriveVerdict verdict = On(fitted.Power);
-        double? strokeS = StrokeSeen.DurationS(fitted) ?? spec.Stroke?.S;
+        double? strokeS = fitted.Seen?.ClosingS ?? spec.Stroke?.S;
         return new RankedDrive
         {
             SpecId = spec.Id,

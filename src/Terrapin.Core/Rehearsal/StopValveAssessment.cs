@@ -1,7 +1,10 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Drives;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rehearsal;
 
+[JsonConverter(typeof(CamelCase<StopValveRole>))]
 public enum StopValveRole
 {
     /// <summary>It has a drive.</summary>

@@ -1,8 +1,10 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
 
+[JsonConverter(typeof(CamelCase<Outcome>))]
 public enum Outcome
 {
     /// <summary>The valve shuts and the flow stops.</summary>
@@ -22,6 +24,7 @@ public enum Outcome
 }
 
 /// <summary>Why water goes on running.</summary>
+[JsonConverter(typeof(CamelCase<Cause>))]
 public enum Cause
 {
     NoSensor,
@@ -42,6 +45,7 @@ public enum Cause
     PumpRunsOn,
 }
 
+[JsonConverter(typeof(CamelCase<Phase>))]
 public enum Phase
 {
     BeforeTrip,
@@ -57,6 +61,7 @@ public enum Phase
 /// <param name="VolumeM3">m³.</param>
 public sealed record PhaseSpan(Phase Phase, double FromS, double ToS, double VolumeM3);
 
+[JsonConverter(typeof(CamelCase<EventKind>))]
 public enum EventKind
 {
     FirstDrop,

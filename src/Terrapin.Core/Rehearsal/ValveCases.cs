@@ -95,8 +95,8 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
     }
 
     private double StrokeS(StopValve main) => plan.DriveOn(main.Id) is { } drive
-        ? screening.Take(StrokeSeen.DurationS(drive) ?? plan.SpecOf(drive).Stroke?.S, Span.StrokeS, () => new(
-            Stage.Drive, $"{ValveVerdict.PlaceOfDrive(plan, main.Id)}/strokes", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."))
+        ? screening.Take(drive.Seen?.ClosingS ?? plan.SpecOf(drive).Stroke?.S, Span.StrokeS, () => new(
+            Stage.Drive, $"{ValveVerdict.PlaceOfDrive(plan, main.Id)}/seen", "Stroke of the drive", QuantityKind.Duration, "Time it from open to shut on this valve."))
         : 0;
 
     private double StartS(StopValve main) => plan.DriveOn(main.Id) is { } drive && plan.SpecOf(drive) is var spec

@@ -1,7 +1,9 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rules;
 
+[JsonConverter(typeof(CamelCase<RuleEventKind>))]
 public enum RuleEventKind
 {
     /// <summary>Nothing but the clock: a deadline may have come.</summary>
@@ -25,6 +27,7 @@ public readonly record struct RuleEvent(RuleEventKind Kind, int Index)
     public static RuleEvent Becomes(Mode mode) => new(RuleEventKind.ModeChanged, (int)mode);
 }
 
+[JsonConverter(typeof(CamelCase<RuleOrderKind>))]
 public enum RuleOrderKind
 {
     Tell,

@@ -1,5 +1,9 @@
+using System.Text.Json.Serialization;
+using Terrapin.Core.Model;
+
 namespace Terrapin.Core.Simulation;
 
+[JsonConverter(typeof(CamelCase<TraceKind>))]
 public enum TraceKind
 {
     LeakStarts,

@@ -1,9 +1,11 @@
+using System.Text.Json.Serialization;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Uncertainty;
 
 /// <summary>Which end of what is not measured is taken.</summary>
+[JsonConverter(typeof(CamelCase<Corner>))]
 public enum Corner
 {
     /// <summary>Every unknown as it gives the fewest litres.</summary>

@@ -95,7 +95,7 @@ public static class FloorGeoJson
 
         return JsonSerializer.SerializeToUtf8Bytes(
             new JsonObject { ["type"] = "FeatureCollection", ["units"] = "m", ["features"] = features },
-            new JsonSerializerOptions(PlanJson.Options) { WriteIndented = true });
+            DocumentJson.Indented);
     }
 
     /// <summary>Reads the rooms of a file: its polygons that are called rooms, or that are called nothing.</summary>

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
 using Terrapin.Documents.Quantities;
@@ -50,9 +49,9 @@ public static class RoomsCsv
     {
         var errors = new List<DocumentError>();
         var rooms = new List<ReadRoom>();
-        foreach ((int line, var record) in CsvTable.Read(utf8, Columns, e => PlanJson.ReadShape<Line>(e, "")))
+        foreach ((int line, var record) in CsvTable.Read(utf8, Columns, e => DocumentJson.ReadShape<Line>(e)))
         {
-            Line read = record.Deserialize<Line>(PlanJson.Options)!;
+            Line read = record.Deserialize<Line>(DocumentJson.Options)!;
             double right = rooms.Where(r => r.Storey == read.Storey).SelectMany(r => r.Areas).Select(a => a.RightM()).DefaultIfEmpty(0).Max();
             var area = new FloorRectangle { AcrossM = read.AcrossM ?? right, DownM = read.DownM ?? 0, LengthM = read.LengthM, WidthM = read.WidthM };
             if (RoomsRead.SizeError(read.Room, area) is { } error)

@@ -8,7 +8,7 @@ internal static class CatalogueColumns
     private static readonly TableColumn[] Name = [new("id", "id"), new("name", "name")];
 
     private static readonly TableColumn[] Price =
-        [new("price", "price/amount", "currency"), new("price standing", "price/standing")];
+        [new("price", "price/amount", "currency"), new("price standing", "price/provenance")];
 
     private static readonly TableColumn[] Battery =
     [
@@ -32,12 +32,12 @@ internal static class CatalogueColumns
         .. Battery,
         new("standby current", "battery/standbyUa", "µA"),
         new("energy of a stroke", "battery/strokeJ", "J"),
-        new("battery standing", "battery/standing"),
+        new("battery standing", "battery/provenance"),
         .. Figure("draw without the mains", "backupDraw", "ma", "mA"),
         Millimetres("reach over the handle", "envelope/overTheHandleM"),
         Millimetres("reach across", "envelope/acrossM"),
         Millimetres("reach along", "envelope/alongM"),
-        new("reach standing", "envelope/standing"),
+        new("reach standing", "envelope/provenance"),
         new("plastic insert", "plasticInsert"),
         .. Range("collar", "fit/collar"),
         .. Range("stem flats", "fit/flats"),
@@ -53,7 +53,7 @@ internal static class CatalogueColumns
     [
         Millimetres($"{name} from", $"{path}/leastM") with { IsOptional = true },
         Millimetres($"{name} to", $"{path}/mostM") with { IsOptional = true },
-        new($"{name} standing", $"{path}/standing") { IsOptional = true },
+        new($"{name} standing", $"{path}/provenance") { IsOptional = true },
     ];
 
     public static IReadOnlyList<TableColumn> Sensors { get; } =
@@ -61,7 +61,7 @@ internal static class CatalogueColumns
         .. Name,
         new("kind", "kind"),
         Millimetres("contact gap", "contactGap/m"),
-        new("contact gap standing", "contactGap/standing"),
+        new("contact gap standing", "contactGap/provenance"),
         .. Seconds("response", "response"),
         .. Seconds("radio", "radio"),
         .. Figure("cord or rope", "cord", "m", "m", TypedKind.Length),
@@ -69,7 +69,7 @@ internal static class CatalogueColumns
         new("sleep current", "battery/sleepUa", "µA"),
         new("energy of a report", "battery/reportJ", "J"),
         new("report every", "battery/reportEveryS", "s", TypedKind.Duration),
-        new("battery standing", "battery/standing"),
+        new("battery standing", "battery/provenance"),
         .. Price,
     ];
 
@@ -82,5 +82,5 @@ internal static class CatalogueColumns
     private static TableColumn[] Seconds(string name, string path) => Figure(name, path, "s", "s", TypedKind.Duration);
 
     private static TableColumn[] Figure(string name, string path, string key, string unit, TypedKind? kind = null) =>
-        [new(name, $"{path}/{key}", unit, kind), new($"{name} standing", $"{path}/standing")];
+        [new(name, $"{path}/{key}", unit, kind), new($"{name} standing", $"{path}/provenance")];
 }

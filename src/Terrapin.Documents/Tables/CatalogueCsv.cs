@@ -37,6 +37,7 @@ public static class CatalogueCsv
         }
 
         var lists = new JsonObject(Enum.GetValues<CatalogueList>().Select(l => KeyValuePair.Create(KeyOf(l), (JsonNode?)new JsonArray())));
+        lists["strapLimits"] = new JsonObject();
         lists[KeyOf(list)] = new JsonArray([.. records.Select(r => (JsonNode)r.Record)]);
         return lists.Deserialize<Catalogue>(PlanJson.Options)!;
     }

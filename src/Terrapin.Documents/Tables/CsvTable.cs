@@ -221,7 +221,7 @@ internal static class CsvTable
                 continue;
             }
 
-            if (figure.Count == 1 && figure.ContainsKey("standing"))
+            if (figure.Count == 1 && figure.ContainsKey("provenance"))
             {
                 record.Remove(key);
             }

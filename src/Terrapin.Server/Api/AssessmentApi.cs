@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
@@ -39,16 +38,13 @@ internal static class AssessmentApi
 
     private static IResult RehearseOne(Plan plan, string leak, string mode, FloorMemory floors, CancellationToken cancel)
     {
-        if (ReadMode(mode) is not { } known)
+        if (Words.Read<Mode>(mode) is not { } known)
         {
-            return Problems.Refused(new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are home, away, asleep and holiday.")]));
+            return Problems.Refused(new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are {Words.All<Mode>()}.")]));
         }
 
         return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
             ? Results.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
             : Problems.Refused(new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
     }
-
-    private static Mode? ReadMode(string word) =>
-        Enum.GetValues<Mode>().Cast<Mode?>().FirstOrDefault(m => JsonNamingPolicy.CamelCase.ConvertName(m.ToString()!) == word);
 }

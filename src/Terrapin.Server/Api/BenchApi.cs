@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Terrapin.Core.Format;
 using Terrapin.Core.Validation;
+using Terrapin.Documents;
 using Terrapin.Server.Bench;
 
 namespace Terrapin.Server.Api;
@@ -36,7 +37,7 @@ internal static class BenchApi
             utf8 =>
             {
                 using JsonDocument document = PlanJson.Parse(utf8);
-                TInput input = PlanJson.ReadShape<TInput>(document.RootElement, "");
+                TInput input = DocumentJson.ReadShape<TInput>(document.RootElement);
                 try
                 {
                     return calculate(input);

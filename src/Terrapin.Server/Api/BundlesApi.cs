@@ -1,4 +1,3 @@
-using System.Globalization;
 using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
 using Terrapin.Documents;
@@ -13,7 +12,7 @@ internal static class BundlesApi
     public const string Type = "application/zip";
 
     /// <summary>A site that was read from a file and checked, ready to be kept.</summary>
-    public sealed record ReadSite(Plan Plan, IReadOnlyList<NewPhotograph> Photographs);
+    public sealed record ReadSite(Plan Plan, IReadOnlyList<NewPhotograph> Photographs, IReadOnlyList<LogRecord> Log);
 
     /// <summary>Reads a bundle, or a site file alone. Pictures are drawn anew, as those that are added one by one.</summary>
     /// <exception cref="RefusedException">Something in it is at fault; nothing of it is kept.</exception>
@@ -21,7 +20,8 @@ internal static class BundlesApi
     {
         if (!SiteBundle.MayBe(file.Span))
         {
-            return new ReadSite(SiteArchive.Read(file).Plan, []);
+            var alone = SiteArchive.Read(file);
+            return new ReadSite(alone.Plan, [], LogApi.Records(alone.Log));
         }
 
         var bundle = SiteBundle.Read(file);
@@ -30,9 +30,9 @@ internal static class BundlesApi
         for (int i = 0; i < bundle.Photographs.Count; i++)
         {
             (BundledPhotograph about, byte[] bytes) = bundle.Photographs[i];
-            if (!DateTimeOffset.TryParse(about.AddedAt, CultureInfo.InvariantCulture, DateTimeStyles.None, out DateTimeOffset addedAt))
+            if (!OpenFormat.TryTime(about.AddedAt, out DateTimeOffset addedAt))
             {
-                throw new RefusedException([new DocumentError($"/photographs/{i}/addedAt", "This is no time. Write it as 2026-11-26T10:03:00+00:00.")]);
+                throw new RefusedException([new DocumentError($"/photographs/{i}/addedAt", OpenFormat.NoTime)]);
             }
 
             Picture picture = PictureAt(i, bytes);
@@ -40,11 +40,11 @@ internal static class BundlesApi
             photographs.Add(new NewPhotograph(renamed[about.Id], about.StopValveId, about.Caption, about.AddedBy, addedAt, picture.Jpeg, picture.Width, picture.Height));
         }
 
-        return new ReadSite(Renamed(bundle.Site.Plan, renamed), photographs);
+        return new ReadSite(Renamed(bundle.Site.Plan, renamed), photographs, [.. LogApi.Records(bundle.Site.Log).Select(e => Renamed(e, renamed))]);
     }
 
-    /// <summary>The newest revision with its photographs and the list of revisions.</summary>
-    public static async Task<IResult> Export(string id, SiteStore store, PhotographStore photographs, CancellationToken cancel)
+    /// <summary>The newest revision with its photographs, its log and the list of revisions.</summary>
+    public static async Task<IResult> Export(string id, SiteStore store, PhotographStore photographs, LogStore log, CancellationToken cancel)
     {
         if (await store.Read(id, null, cancel) is not { } saved)
         {
@@ -62,7 +62,7 @@ internal static class BundlesApi
 
         IReadOnlyList<RevisionSummary> history = await store.History(id, cancel);
         var bundle = new SiteBundle(
-            SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt),
+            SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt, await LogApi.Read(id, log, cancel)),
             pictures,
             [.. history.OrderBy(h => h.Number).Select(h => new BundledRevision { Number = h.Number, Author = h.Author, SavedAt = OpenFormat.Time(h.SavedAt) })]);
         return Results.File(bundle.Write(), Type, $"{id}.terrapin.zip");
@@ -96,4 +96,7 @@ internal static class BundlesApi
             ? s with { Picture = picture with { PhotographId = id } }
             : s)],
     });
+
+    private static LogRecord Renamed(LogRecord record, Dictionary<string, string> renamed) =>
+        record.Entry.PhotographId is { } was && renamed.TryGetValue(was, out string? id) ? record with { Entry = record.Entry with { PhotographId = id } } : record;
 }

@@ -18,7 +18,7 @@ internal static class CataloguesApi
             .Accepts<Catalogue>("application/json").Produces<CatalogueFile>().ProducesErrors();
         foreach (CatalogueList list in Enum.GetValues<CatalogueList>())
         {
-            string name = JsonNamingPolicy.CamelCase.ConvertName(list.ToString());
+            string name = Words.Of(list);
             catalogues.MapPost($"/{name}/read", (HttpRequest request) => ReadTable(request, list)).WithName($"read-{name}-table")
                 .Accepts<string>("text/csv").Produces<Catalogue>().ProducesErrors();
             catalogues.MapPost($"/{name}/write", (HttpRequest request) => WriteTable(request, list)).WithName($"write-{name}-table")
@@ -35,7 +35,7 @@ internal static class CataloguesApi
         Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueFile.Write(c), "application/json", "catalogue.json")));
 
     private static Task<IResult> WriteTable(HttpRequest request, CatalogueList list) =>
-        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueCsv.Write(c, list), "text/csv", $"{JsonNamingPolicy.CamelCase.ConvertName(list.ToString())}.csv")));
+        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueCsv.Write(c, list), "text/csv", $"{Words.Of(list)}.csv")));
 
     private static Catalogue ReadCatalogue(ReadOnlyMemory<byte> utf8)
     {

@@ -4,6 +4,7 @@ using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
+using Terrapin.Documents;
 
 namespace Terrapin.Server.Api;
 
@@ -37,7 +38,7 @@ internal static class PlacementsApi
     {
         foreach (PlacementStep step in steps)
         {
-            await JsonSerializer.SerializeAsync(stream, step, PlanJson.Options, cancel);
+            await JsonSerializer.SerializeAsync(stream, step, DocumentJson.Options, cancel);
             await stream.WriteAsync("\n"u8.ToArray(), cancel);
             await stream.FlushAsync(cancel);
         }
@@ -52,6 +53,6 @@ internal static class PlacementsApi
             throw new RefusedException([new DocumentError("", "Send an object with the plan and the request for its sensors.")]);
         }
 
-        return new PlacementQuestion { Plan = PlanJson.Read(plan, "/plan"), Request = PlanJson.ReadShape<PlacementRequest>(request, "/request") };
+        return new PlacementQuestion { Plan = PlanJson.Read(plan, "/plan"), Request = DocumentJson.ReadShape<PlacementRequest>(request, "/request") };
     }
 }

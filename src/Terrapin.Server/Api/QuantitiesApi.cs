@@ -1,6 +1,7 @@
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
+using Terrapin.Documents;
 using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Server.Api;
@@ -30,7 +31,7 @@ internal static class QuantitiesApi
         utf8 =>
         {
             using var document = PlanJson.Parse(utf8);
-            TypedText typed = PlanJson.ReadShape<TypedText>(document.RootElement, "");
+            TypedText typed = DocumentJson.ReadShape<TypedText>(document.RootElement);
             try
             {
                 return new ReadQuantity(TypedQuantity.Read(typed.Kind, typed.Text, typed.System));

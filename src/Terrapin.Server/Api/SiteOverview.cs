@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Format;
 using Terrapin.Core.Model;
+using Terrapin.Documents;
 
 namespace Terrapin.Server.Api;
 
@@ -19,7 +19,7 @@ internal sealed record SiteOverview(int Version, IReadOnlyList<StageStatus> Stag
         return new SiteOverview(CurrentVersion, assessment.Stages, assessment.Tally);
     }
 
-    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, PlanJson.Options);
+    public byte[] Write() => JsonSerializer.SerializeToUtf8Bytes(this, DocumentJson.Options);
 
     /// <summary>The stages and the tally as they were written, each a piece of JSON; empty where nothing was, or in another version.</summary>
     /// <remarks>A list of a thousand sites would otherwise read them all, only to write them again.</remarks>

@@ -113,7 +113,7 @@ internal static class SitesApi
     private static NewSiteRequest ReadNewSite(ReadOnlyMemory<byte> utf8)
     {
         using var document = PlanJson.Parse(utf8);
-        NewSiteRequest site = PlanJson.ReadShape<NewSiteRequest>(document.RootElement, "");
+        NewSiteRequest site = DocumentJson.ReadShape<NewSiteRequest>(document.RootElement);
         return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new DocumentError("/name", "The site has no name yet. Give it one.")]);
     }
 
@@ -127,7 +127,7 @@ internal static class SitesApi
         return await Body.Use(
             request,
             BundlesApi.Read,
-            async read => Created(request, await store.Create(read.Plan, author, overviews.Of(read.Plan, cancel), cancel, read.Photographs)),
+            async read => Created(request, await store.Create(read.Plan, author, overviews.Of(read.Plan, cancel), cancel, read.Photographs, read.Log)),
             request.ContentType == BundlesApi.Type ? SiteBundle.MostBytes : Body.MostBytes);
     }
 
@@ -147,14 +147,14 @@ internal static class SitesApi
             : Problems.NoSuchSite(id);
     }
 
-    private static async Task<IResult> Export(string id, SiteStore store, CancellationToken cancel)
+    private static async Task<IResult> Export(string id, SiteStore store, LogStore log, CancellationToken cancel)
     {
         if (await store.Read(id, null, cancel) is not { } saved)
         {
             return Problems.NoSuchSite(id);
         }
 
-        byte[] file = SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt).Write();
+        byte[] file = SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt, await LogApi.Read(id, log, cancel)).Write();
         return Results.File(file, "application/json", $"{id}.terrapin.json");
     }
 

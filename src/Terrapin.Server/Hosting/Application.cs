@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Microsoft.Extensions.FileProviders;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
+using Terrapin.Documents;
 using Terrapin.Server.Api;
 using Terrapin.Store;
 
@@ -21,6 +22,7 @@ internal static class Application
         builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, DataFolder.DatabaseIn(options.DataFolder)));
         builder.Services.AddScoped<SiteStore>();
         builder.Services.AddScoped<PhotographStore>();
+        builder.Services.AddScoped<LogStore>();
         builder.Services.AddSingleton<SiteOverviews>();
         builder.Services.AddHostedService<OverviewKeeper>();
 
@@ -66,6 +68,7 @@ internal static class Application
         BenchApi.Map(api);
         CataloguesApi.Map(api);
         PhotographsApi.Map(api);
+        LogApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");
@@ -96,13 +99,13 @@ internal static class Application
 
     private static void UseDocumentJson(JsonSerializerOptions json)
     {
-        json.PropertyNamingPolicy = PlanJson.Options.PropertyNamingPolicy;
-        json.UnmappedMemberHandling = PlanJson.Options.UnmappedMemberHandling;
-        json.RespectNullableAnnotations = PlanJson.Options.RespectNullableAnnotations;
+        json.PropertyNamingPolicy = DocumentJson.Options.PropertyNamingPolicy;
+        json.UnmappedMemberHandling = DocumentJson.Options.UnmappedMemberHandling;
+        json.RespectNullableAnnotations = DocumentJson.Options.RespectNullableAnnotations;
         json.NumberHandling = JsonNumberHandling.Strict;
-        json.Encoder = PlanJson.Options.Encoder;
-        json.TypeInfoResolver = PlanJson.Options.TypeInfoResolver;
-        foreach (JsonConverter converter in PlanJson.Options.Converters)
+        json.Encoder = DocumentJson.Options.Encoder;
+        json.TypeInfoResolver = DocumentJson.Options.TypeInfoResolver;
+        foreach (JsonConverter converter in DocumentJson.Options.Converters)
         {
             json.Converters.Add(converter);
         }

@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Terrapin.Documents;
+using Terrapin.Server.Api;
 using Terrapin.Store;
 
 namespace Terrapin.Server.Hosting;
@@ -78,6 +79,7 @@ internal static class Database
         await using TerrapinDb db = Open(path);
         await ClearStaleLock(db);
         await db.Database.MigrateAsync();
+        await new LogStore(db, TimeProvider.System).TakeOverOlder(CancellationToken.None);
     }
 
     /// <summary>A migration that was killed leaves its lock, on which the next would wait for ever; the folder is ours alone now.</summary>
@@ -117,7 +119,7 @@ internal static class Database
         {
             SiteArchive archive = SiteArchive.Read(await File.ReadAllBytesAsync(file));
             // Its overview is calculated once the server runs: the start does not wait for it.
-            await store.Create(archive.Plan, archive.Revision.Author, overview: null, CancellationToken.None);
+            await store.Create(archive.Plan, archive.Revision.Author, overview: null, CancellationToken.None, log: LogApi.Records(archive.Log));
         }
     }
 

@@ -17,6 +17,34 @@ namespace Terrapin.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
 
+            modelBuilder.Entity("Terrapin.Store.LogRow", b =>
+                {
+                    b.Property<string>("SiteId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("EntryJson")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("SiteId", "Number");
+
+                    b.ToTable("Log");
+                });
+
             modelBuilder.Entity("Terrapin.Store.PhotographRow", b =>
                 {
                     b.Property<int>("Number")
@@ -47,12 +75,12 @@ namespace Terrapin.Store.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
-                    b.Property<string>("MainId")
-                        .HasMaxLength(40)
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("SiteId")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StopValveId")
+                        .HasMaxLength(40)
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Width")
@@ -111,6 +139,9 @@ namespace Terrapin.Store.Migrations
                         .HasMaxLength(120)
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("HasLog")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Head")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
@@ -126,6 +157,15 @@ namespace Terrapin.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Sites");
+                });
+
+            modelBuilder.Entity("Terrapin.Store.LogRow", b =>
+                {
+                    b.HasOne("Terrapin.Store.SiteRow", null)
+                        .WithMany()
+                        .HasForeignKey("SiteId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Terrapin.Store.PhotographRow", b =>

@@ -13,9 +13,9 @@ public class AnswersTests
     public static TheoryData<Stage, Func<Plan, Plan>> Silences => new()
     {
         { Stage.Main, p => p.WithStopValve(m => m with { NothingInTheWay = false }) },
-        { Stage.Drive, p => p.WithDrive(d => d with { StepsDone = [] }) },
-        { Stage.Drive, p => p.WithDrive(d => d with { Strokes = [] }) },
-        { Stage.Drive, p => p.WithDrive(d => d with { Strokes = [Tight(12) with { Stage = StrokeStage.Bench }] }) },
+        { Stage.Drive, p => p.WithDrive(d => d with { Seen = d.Seen! with { StepsDone = false } }) },
+        { Stage.Drive, p => p.WithDrive(d => d with { Seen = null }) },
+        { Stage.Drive, p => p.WithDrive(d => d with { Seen = d.Seen! with { ClosedTheValve = false } }) },
         { Stage.Rooms, p => p.WithBuilding(b => b with { Rooms = [.. p.Building.Rooms, p.Building.Rooms[0] with { Id = "hall", Name = "Hall", Leaks = [] }] }) },
     };
 

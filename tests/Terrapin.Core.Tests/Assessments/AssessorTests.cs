@@ -80,7 +80,7 @@ public class AssessorTests
         Assert.Equal(["cv-22", "sa-20", "sd-12", "st-16"], drives.Select(d => d.SpecId));
         Assert.All(drives.Skip(2), d => Assert.Contains(d.Against, f => f.Code == "drive-too-weak"));
 
-        plan = plan.WithDrive(new FittedDrive { StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, Strokes = [Tight(12)] });
+        plan = plan.WithDrive(new FittedDrive { Id = "drive", StopValveId = "main", SpecId = "sa-20", Power = DrivePower.Mains, Seen = Tight(12) });
         RankedDrive saddle = Assessor.Assess(plan).StopValves[0].Drives.Single(d => d.SpecId == "sa-20");
         Assert.Equal(TorqueVerdict.Caution, saddle.Verdict);
         Close(4.81e-3, saddle.StrokeM3!.Value);

@@ -3,6 +3,7 @@ using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
 using Terrapin.Core.Power;
+using Terrapin.Core.Validation;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Drives;
@@ -148,12 +149,66 @@ public class FitTests
     public void The_slowest_tight_stroke_and_the_least_angle_count_and_a_bench_angle_never_does()
     {
         SeenStroke bench = new() { Stage = StrokeStage.Bench, Direction = StrokeDirection.Closing, DurationS = 9, EndAngleDeg = 70 };
-        FittedDrive drive = House().Drive() with { Strokes = [bench] };
-        Assert.Equal(9, StrokeSeen.DurationS(drive));
-        Assert.Null(StrokeSeen.EndAngleDeg(drive));
-        drive = drive with { Strokes = [bench, bench with { Stage = StrokeStage.Loose, DurationS = 20, EndAngleDeg = 80 }, Tight(13, 88), Tight(14, 86), Tight(12) with { Direction = StrokeDirection.Opening, EndAngleDeg = 3 }] };
-        Assert.Equal(14, StrokeSeen.DurationS(drive));
-        Assert.Equal(86, StrokeSeen.EndAngleDeg(drive));
+        SeenStroke tight = bench with { Stage = StrokeStage.Tight };
+        Assert.Equal(new DriveSeen { ClosingS = 9 }, DriveLog.Adopted([bench], stepsDone: false));
+        Assert.Equal(
+            new DriveSeen { ClosingS = 14, ClosedTheValve = true, EndAngleDeg = 86 },
+            DriveLog.Adopted(
+                [
+                    bench,
+                    bench with { Stage = StrokeStage.Loose, DurationS = 20, EndAngleDeg = 80 },
+                    tight with { DurationS = 13, EndAngleDeg = 88 },
+                    tight with { DurationS = 14, EndAngleDeg = 86 },
+                    tight with { Direction = StrokeDirection.Opening, DurationS = 12, EndAngleDeg = 3 },
+                ],
+                stepsDone: false));
+    }
+
+    [Fact]
+    public void A_log_says_what_stands_of_one_drive_and_nothing_of_another()
+    {
+        var log = new List<LoggedEntry>();
+        void Add(LogEntry entry) => log.Add(new LoggedEntry { Number = log.Count + 1, Revision = 1, By = "Ines Marlów", At = "2026-11-26T10:03:00+00:00", Entry = entry });
+        void Stroke(string drive, double seconds) => Add(new LogEntry
+        {
+            Kind = LogKind.StrokeSeen,
+            DriveId = drive,
+            Stroke = new SeenStroke { Stage = StrokeStage.Tight, Direction = StrokeDirection.Closing, DurationS = seconds },
+        });
+        void Step(string step, LogKind kind = LogKind.StepDone) => Add(new LogEntry { Kind = kind, DriveId = "one", StepId = step });
+        DriveLog One() => DriveLog.Of(log, "one", Mount.Saddle);
+        Assert.Null(One().Seen);
+
+        Stroke("one", 12);
+        Stroke("one", 30);
+        Stroke("other", 40);
+        Assert.Equal([1, 2], One().Strokes.Select(s => s.Number));
+        Assert.Equal(30, One().Seen!.ClosingS);
+        Add(new LogEntry { Kind = LogKind.StruckOut, Strikes = 2 });
+        Assert.Equal([1], One().Strokes.Select(s => s.Number));
+        Assert.Equal(12, One().Seen!.ClosingS);
+
+        string[] steps = [.. MountingSteps.For(Mount.Saddle).Select(s => s.Id)];
+        Array.ForEach(steps, s => Step(s));
+        Assert.True(One().Seen!.StepsDone);
+        Assert.False(DriveLog.Of(log, "one", Mount.Strap).Seen!.StepsDone);
+        Step("tighten", LogKind.StepUndone);
+        Assert.Equal(steps.Where(s => s != "tighten"), One().StepsDone);
+        Assert.False(One().Seen!.StepsDone);
+        Step("tighten");
+        Assert.True(One().Seen!.StepsDone);
+    }
+
+    [Theory]
+    [InlineData(LogKind.StrokeSeen, "/driveId", "/stroke")]
+    [InlineData(LogKind.StepDone, "/driveId", "/stepId")]
+    [InlineData(LogKind.StepUndone, "/driveId", "/stepId")]
+    [InlineData(LogKind.PhotographTaken, "/photographId")]
+    [InlineData(LogKind.StruckOut, "/strikes")]
+    public void An_entry_has_to_say_what_its_kind_asks(LogKind kind, params string[] missing)
+    {
+        Assert.Equal(missing, LogCheck.Of(new LogEntry { Kind = kind }).Select(e => e.Pointer));
+        Assert.Empty(LogCheck.Of(new LogEntry { Kind = kind, DriveId = "d", StepId = "s", PhotographId = "p", Strikes = 1, Stroke = new SeenStroke { Stage = StrokeStage.Tight, Direction = StrokeDirection.Closing, EndAngleDeg = 90 } }));
     }
 
     [Fact]

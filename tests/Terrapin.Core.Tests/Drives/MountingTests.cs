@@ -49,7 +49,7 @@ public class MountingTests
     [Fact]
     public void What_goes_on_running_is_told_for_the_main()
     {
-        Close(5.18, Assessor.Assess(House().WithDrive(d => d with { Strokes = [Tight(12, 76)] })).StopValves[0].ResidualM3PerS!.Value / LitresPerMinute, 0.002);
+        Close(5.18, Assessor.Assess(House().WithDrive(d => d with { Seen = Tight(12, 76) })).StopValves[0].ResidualM3PerS!.Value / LitresPerMinute, 0.002);
         Assert.Equal(0, Assessor.Assess(House()).StopValves[0].ResidualM3PerS);
     }
 
@@ -57,7 +57,7 @@ public class MountingTests
     public void What_was_seen_on_site_replaces_the_offset()
     {
         Plan plan = Mounted(new Mounting { GripRadiusM = 0.05, AlongOpenM = 0.012, AlongClosedM = 0, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper });
-        Assert.Equal(90, MountingVerdict.EndAngleDeg(plan.Drive() with { Strokes = [Tight(null, 90)] }));
+        Assert.Equal(90, MountingVerdict.EndAngleDeg(plan.Drive() with { Seen = Tight(null, 90) }));
     }
 
     [Theory]
@@ -84,7 +84,7 @@ public class MountingTests
     [Fact]
     public void What_is_not_measured_of_the_mounting_is_noted()
     {
-        Plan plan = House().WithDrive(new FittedDrive { StopValveId = "main", SpecId = "sd-12", Power = DrivePower.Mains });
+        Plan plan = House().WithDrive(new FittedDrive { Id = "drive", StopValveId = "main", SpecId = "sd-12", Power = DrivePower.Mains });
         Assert.Equal(["end-angle-not-seen", "straps-not-measured"], MountingVerdict.Of(plan, "main").Select(f => f.Code));
     }
 

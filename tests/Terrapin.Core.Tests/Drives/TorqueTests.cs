@@ -15,7 +15,7 @@ public class TorqueTests
         Gen.Enum<DrivePower>(),
         Gen.Double[0.1, 2000],
         (rated, power, pull) => House().WithStopValve(m => m with { PullToClose = new PullReading { PullN = pull, ArmM = 0.1 } })
-            .WithDrive(new FittedDrive { StopValveId = "main", SpecId = "any", Power = power }) with
+            .WithDrive(new FittedDrive { Id = "drive", StopValveId = "main", SpecId = "any", Power = power }) with
         {
             Catalogue = House().Catalogue with
             {
@@ -26,8 +26,8 @@ public class TorqueTests
                         Id = "any",
                         Name = "Any",
                         Mount = Mount.Saddle,
-                        RatedTorque = new TorqueFigure { Nm = rated, Standing = Standing.Assumed },
-                        BatteryTorqueShare = new ShareFigure { Share = 0.8, Standing = Standing.Assumed },
+                        RatedTorque = new TorqueFigure { Nm = rated, Provenance = Provenance.Assumed },
+                        BatteryTorqueShare = new ShareFigure { Share = 0.8, Provenance = Provenance.Assumed },
                     },
                 ],
             },

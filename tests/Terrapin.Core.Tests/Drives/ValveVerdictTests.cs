@@ -50,7 +50,7 @@ public class ValveVerdictTests
         {
             "drive-not-chosen" => house.WithoutDrive(),
             "drive-torque-unknown" => WithSpec(house, bare, DrivePower.Mains),
-            "drive-derating-unknown" => WithSpec(house, bare with { RatedTorque = new TorqueFigure { Nm = 20, Standing = Standing.Assumed } }, DrivePower.Batteries),
+            "drive-derating-unknown" => WithSpec(house, bare with { RatedTorque = new TorqueFigure { Nm = 20, Provenance = Provenance.Assumed } }, DrivePower.Batteries),
             "drive-power-unknown" => house.WithDrive(d => d with { Power = DrivePower.Unknown }),
             _ => house.WithDrive(d => d with { SpecId = "cv-22" }),
         };
@@ -92,5 +92,5 @@ public class ValveVerdictTests
     };
 
     private static Plan WithSpec(Plan plan, DriveSpec spec, DrivePower power) => (plan with { Catalogue = plan.Catalogue with { Drives = [spec] } })
-        .WithDrive(new FittedDrive { StopValveId = "main", SpecId = spec.Id, Power = power });
+        .WithDrive(new FittedDrive { Id = "drive", StopValveId = "main", SpecId = spec.Id, Power = power });
 }

@@ -238,7 +238,7 @@ public class DrawnHouseTests
         return [.. plan.Installation.Sensors.Select(s => trips.FirstOrDefault(t => t.SensorId == s.Id) ?? new SensorTrip("hose", s.Id, Interval.Unknown, null))];
     }
 
-    private static FloorFinish Finish(string id, double deg) => new() { Id = id, Name = id, ContactAngle = new AngleFigure { Deg = deg, Standing = Standing.Measured } };
+    private static FloorFinish Finish(string id, double deg) => new() { Id = id, Name = id, ContactAngle = new AngleFigure { Deg = deg, Provenance = Provenance.Measured } };
 
     private static Plan Change(Plan plan, string room, Func<Room, Room> change) => plan.WithBuilding(b => b with { Rooms = [.. plan.Building.Rooms.Select(r => r.Id == room ? change(r) : r)] });
 

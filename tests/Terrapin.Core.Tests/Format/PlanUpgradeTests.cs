@@ -1,4 +1,5 @@
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Drives;
@@ -36,7 +37,7 @@ public class PlanUpgradeTests
         kept["supply"]!["pump"] = new JsonObject { ["side"] = "supply", ["stopsOnClosing"] = "yes" };
         Plan plan = Read(kept);
         FittedDrive drive = plan.Installation.Drives[0];
-        Assert.Equal((13.2, 84), (StrokeSeen.DurationS(drive), StrokeSeen.EndAngleDeg(drive)));
+        Assert.Equal((13.2, 84), (drive.Seen!.ClosingS, drive.Seen.EndAngleDeg));
         Assert.Equal("main", plan.Building.Pipes[0].StopValveId);
         Assert.Null(plan.Building.Pipes[1].StopValveId);
         Assert.Equal("main", plan.Building.Supply.Tank!.AfterStopValveId);
@@ -66,7 +67,7 @@ public class PlanUpgradeTests
         Plan plan = Read(kept);
         Assert.Equal((14, 13, 3, 2), (plan.Building.Rooms.Count, plan.Installation.Sensors.Count, plan.Installation.Rules.Count, plan.Options.Count));
         Assert.Equal((string)kept["hubId"]!, plan.Installation.HubId);
-        Assert.Equal(kept["mains"]![0]!["drive"]!["strokes"]!.AsArray().Count, plan.Installation.Drives[0].Strokes.Count);
+        Assert.Equal("drive-1", plan.Installation.Drives[0].Id);
         for (int i = 0; i < plan.Options.Count; i++)
         {
             JsonNode was = kept["options"]![i]!;
@@ -74,6 +75,34 @@ public class PlanUpgradeTests
             Assert.Equal(was["sensors"]!.AsArray().Select(s => (string)s!["id"]!), option.Sensors.Select(s => s.Id));
             Assert.Equal(was["drives"]!.AsArray().Select(d => ((string)d!["mainId"]!, (string)d["drive"]!["specId"]!)), option.Drives.Select(d => (d.StopValveId, d.SpecId)));
         }
+    }
+
+    [Theory]
+    [MemberData(nameof(Versions))]
+    public void What_happened_by_an_older_plan_goes_into_the_log_and_its_figures_stay(int version)
+    {
+        using var kept = JsonDocument.Parse(Kept(version).ToJsonString());
+        LogEntry[] happened = [.. PlanUpgrade.Happened(kept.RootElement)];
+        Assert.NotEmpty(happened);
+        FittedDrive drive = Read(Kept(version)).Installation.Drives[0];
+        Assert.All(happened, e => Assert.Equal((drive.Id, 0), (e.DriveId, LogCheck.Of(e).Count)));
+        LoggedEntry[] log = [.. happened.Select((e, i) => new LoggedEntry { Number = i + 1, Revision = 1, By = "x", At = "", Entry = e })];
+        Assert.Equal(DriveLog.Of(log, drive.Id, Mount.Saddle).Seen, drive.Seen);
+        using var present = JsonDocument.Parse(PlanJson.Write(Read(Kept(version))));
+        Assert.Empty(PlanUpgrade.Happened(present.RootElement));
+    }
+
+    [Fact]
+    public void Of_version_3_figures_have_a_provenance_and_what_was_left_out_is_said()
+    {
+        JsonNode kept = Kept(3);
+        kept.AsObject().Remove("payback");
+        JsonObject room = kept["rooms"]![0]!.AsObject();
+        Array.ForEach(["zones", "drains", "fixtures"], key => room.Remove(key));
+        kept["mains"]![0]!.AsObject().Remove("bonding");
+        Plan plan = Read(kept);
+        Assert.Equal((0, 0, new EarthBonding()), (plan.Building.Rooms[0].Zones.Count, plan.Building.Rooms[0].Fixtures.Count, plan.Building.StopValves[0].Bonding));
+        Assert.Equal((string)kept["catalogue"]!["drives"]![0]!["ratedTorque"]!["standing"]!, JsonNamingPolicy.CamelCase.ConvertName(plan.Catalogue.Drives[0].RatedTorque!.Provenance.ToString()));
     }
 
     [Fact]

@@ -120,7 +120,7 @@ public class RehearserTests
     public void A_stroke_that_ends_short_leaves_a_residual_without_end()
     {
         Plan plan = House();
-        Rehearsed rehearsed = Away(plan.WithDrive(d => d with { Strokes = [.. d.Strokes, Tight(null, 76)] }));
+        Rehearsed rehearsed = Away(plan.WithDrive(d => d with { Seen = d.Seen! with { EndAngleDeg = 76 } }));
         Assert.Equal(Outcome.ClosesPartly, rehearsed.Outcome);
         Close(5.18, rehearsed.ResidualM3PerS!.Value / LitresPerMinute, 0.002);
         Assert.True(rehearsed.Endless);
@@ -175,7 +175,7 @@ public class RehearserTests
     public void A_mounting_that_stalls_is_not_counted_on_until_somebody_has_seen_it_shut(double open, double closed, double? seenDeg, Outcome outcome)
     {
         var mounting = new Mounting { GripRadiusM = 0.05, AlongOpenM = open, AlongClosedM = closed, StrapsOnOneSide = false, StrappedPipe = PipeMaterial.Copper };
-        Rehearsed rehearsed = Away(House().WithDrive(d => d with { Mounting = mounting, Strokes = [Tight(12, seenDeg)] }));
+        Rehearsed rehearsed = Away(House().WithDrive(d => d with { Mounting = mounting, Seen = Tight(12, seenDeg) }));
         Assert.Equal(outcome, rehearsed.Outcome);
         Assert.Equal(outcome == Outcome.Closes ? null : Cause.DriveCannotClose, rehearsed.Cause);
     }
@@ -263,7 +263,7 @@ public class RehearserTests
                 Sensors = [plan.Installation.Sensors[0] with { Distances = [new LeakDistance { LeakId = "hose", DistanceM = distance }] }]
             })).WithDrive(d => d with
             {
-                Strokes = [Tight(stroke)],
+                Seen = Tight(stroke),
             });
         });
 

@@ -90,7 +90,7 @@ public class SeveralStopValvesTests
     public void Of_two_valves_that_close_the_one_that_shuts_first_stops_the_flow()
     {
         Plan house = House();
-        Plan plan = InLine().WithStopValve("street", m => house.Building.StopValves[0] with { Id = m.Id, Name = m.Name }).WithDrive(house.Drive() with { StopValveId = "street", Strokes = [Tight(4)] });
+        Plan plan = InLine().WithStopValve("street", m => house.Building.StopValves[0] with { Id = m.Id, Name = m.Name }).WithDrive(house.Drive() with { StopValveId = "street", Seen = Tight(4) });
         Rehearsed rehearsed = Rehearser.Of(plan, "hose", Mode.Away);
         Assert.Equal(Outcome.Closes, rehearsed.Outcome);
         Assert.Equal(2, rehearsed.Events.Count(e => e.Kind == EventKind.ClosingOrdered));
@@ -159,7 +159,7 @@ public class SeveralStopValvesTests
     {
         Plan plan = House();
         PlanOption strong = plan.Option("strong", "As quoted");
-        Plan weaker = plan.WithDrive(d => d with { SpecId = "sd-12", Strokes = [] }).WithInstallation(i => i with { Sensors = [], Rules = [] }) with { Options = [strong] };
+        Plan weaker = plan.WithDrive(d => d with { SpecId = "sd-12", Seen = null }).WithInstallation(i => i with { Sensors = [], Rules = [] }) with { Options = [strong] };
         IReadOnlyList<OptionAssessment> compared = OptionComparison.Of(weaker);
         Assert.Equal([null, "strong"], compared.Select(c => c.OptionId));
         Assert.Equal(["Strap drive SD-12"], compared[0].Drives);

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using CsCheck;
-using Terrapin.Core.Format;
 using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Tests.Uncertainty;
@@ -19,7 +18,7 @@ public class IntervalTests
     {
         foreach (Interval bounds in (Interval[])[new(null, 2), new(1, null), Interval.Unknown, Interval.Exactly(3), new(1, 2)])
         {
-            Assert.Equal(bounds, JsonSerializer.Deserialize<Interval>(JsonSerializer.Serialize(bounds, PlanJson.Options), PlanJson.Options));
+            Assert.Equal(bounds, JsonSerializer.Deserialize<Interval>(JsonSerializer.Serialize(bounds, JsonSerializerOptions.Web), JsonSerializerOptions.Web));
         }
 
         Assert.Null(new Interval(null, 2).Low);

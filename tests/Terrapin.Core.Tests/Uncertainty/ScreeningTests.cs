@@ -25,7 +25,7 @@ public class ScreeningTests
         { "/building/rooms/0/leaks/0/heightAboveFloorM", "not-measured" },
         { "/building/rooms/0/leaks/0/position", "position-unknown" },
         { "/installation/sensors/0/distances", "not-measured" },
-        { "/installation/drives/0/strokes", "not-measured" },
+        { "/installation/drives/0/seen", "not-measured" },
         { "/building/supply/tank/volumeM3", "not-measured" },
         { "/building/supply/tank/prechargePa", "not-measured" },
     };
@@ -83,7 +83,7 @@ public class ScreeningTests
             "/installation/sensors/0/distances" => plan.WithInstallation(i => i with { Sensors = [plan.Installation.Sensors[0] with { Distances = [] }] }),
             "/building/supply/tank/volumeM3" => Tank(new PressureTank { AfterStopValveId = "main", PrechargePa = 1e5 }),
             "/building/supply/tank/prechargePa" => Tank(new PressureTank { AfterStopValveId = "main", VolumeM3 = 0.05 }),
-            _ => plan.WithDrive(d => d with { Strokes = [] }) with
+            _ => plan.WithDrive(d => d with { Seen = null }) with
             {
                 Catalogue = plan.Catalogue with { Drives = [.. plan.Catalogue.Drives.Select(d => d with { Stroke = null })] },
             },

@@ -90,10 +90,24 @@ test('what the installer fits all the same carries their note, and mounting is t
   // A timed stroke takes the place of the catalogue's, wherever it counts.
   const chosen = page.getByRole('radio', { name: /Strap drive SD-12/ })
   await expect(chosen).toContainText('6 s')
-  await page.getByRole('button', { name: 'Add a stroke' }).click()
+  const write = page.getByRole('button', { name: 'Write it down' })
+  await write.click()
+  await expect(page.getByText('Type how long the stroke took, or where the handle stopped.')).toBeVisible()
   await type(page, 'Took', '21', '21 s')
   await type(page, 'Stopped at', '88', '88°')
+  await write.click()
+  await expect(page.getByText('On the bench, closing: 21 s, stopped at 88°')).toBeVisible()
   await expect(chosen).toContainText('21 s')
+
+  // It stays written down through undo and a reload; one that was wrong is struck out.
+  await page.reload()
+  await expect(page.getByText('On the bench, closing: 21 s, stopped at 88°')).toBeVisible()
+  await expect(step).toBeChecked()
+  await page.getByRole('button', { name: /^Strike out/ }).click()
+  await expect(page.getByText('No stroke is written down yet.')).toBeVisible()
+  await expect(chosen).toContainText('6 s')
+  await step.uncheck()
+  await expect(page.getByText('11 of 11 steps are left.')).toBeVisible()
 })
 
 test('batteries last so long, and the outlet alone closes nothing in a power cut', async ({ page, demo }) => {

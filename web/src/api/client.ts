@@ -4,9 +4,13 @@ import type {
   Assessment,
   Bill,
   Catalogue,
+  DriveLog,
+  DriveSpec,
   FloorMap,
   FloorMapOf,
   ListedSite,
+  LogEntry,
+  LoggedEntry,
   Mode,
   OptionAssessment,
   PhotographSummary,
@@ -220,6 +224,18 @@ export const api = {
 
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
     settle(http.GET('/api/sites/{id}/photographs', { params: { path: { id } } })),
+
+  /** Writes down what happened at a site. */
+  appendToLog: (id: string, entry: LogEntry, author: string): Promise<LoggedEntry> =>
+    settle(http.POST('/api/sites/{id}/log', { params: { path: { id } }, headers: by(author), body: entry })),
+
+  /** What the log says of one drive, and what a plan adopts of it. */
+  driveLog: (id: string, driveId: string, mount: DriveSpec['mount']): Promise<DriveLog> =>
+    settle(
+      http.GET('/api/sites/{id}/log/drives/{driveId}', {
+        params: { path: { id, driveId }, query: { mount } },
+      }),
+    ),
 
   addPhotograph: (id: string, stopValveId: string | undefined, caption: string, jpeg: Blob, author: string) =>
     settle(

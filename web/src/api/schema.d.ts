@@ -171,7 +171,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The newest revision with its photographs and the list of revisions. */
+        /** The newest revision with its photographs, its log and the list of revisions. */
         get: operations["exportBundle"];
         put?: never;
         post?: never;
@@ -773,6 +773,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readLog"];
+        put?: never;
+        post: operations["appendToLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/log/drives/{driveId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readDriveLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -793,7 +825,7 @@ export interface components {
         AngleFigure: {
             /** Format: double */
             deg: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @enum {unknown} */
         Answer: "unknown" | "yes" | "no";
@@ -944,9 +976,9 @@ export interface components {
             sensors: components["schemas"]["SensorSpec"][];
             hubs: components["schemas"]["HubSpec"][];
             /** @description Floors, each with how water stands on it. */
-            finishes?: components["schemas"]["FloorFinish"][];
+            finishes: components["schemas"]["FloorFinish"][];
             /** @description What a pipe stands under a strap, where the house's own screening limits are not wanted. */
-            strapLimits?: components["schemas"]["StrapLimits"];
+            strapLimits: components["schemas"]["StrapLimits"];
             /** @description Of all its prices, such as `EUR`; `null`: not said. */
             currency?: null | string;
         };
@@ -1003,7 +1035,7 @@ export interface components {
         CurrentFigure: {
             /** Format: double */
             ma: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description A point of a curve to draw. */
         CurvePoint: {
@@ -1099,7 +1131,7 @@ export interface components {
             standbyUa: number;
             /** Format: double */
             strokeJ: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description How far a drive reaches from the stem's axis; over the handle, from the pipe's axis. */
         DriveEnvelope: {
@@ -1109,7 +1141,7 @@ export interface components {
             acrossM: number;
             /** Format: double */
             alongM: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description What of a valve a drive fits on, and where it may be. A range that is not known bars nothing. */
         DriveFit: {
@@ -1121,6 +1153,14 @@ export interface components {
             standsWet?: components["schemas"]["Answer"];
             /** @description Whether its cord may be extended. */
             cordMayBeExtended?: components["schemas"]["Answer"];
+        };
+        /** @description What the log of a site says of one drive. */
+        DriveLog: {
+            /** @description Those that stand, in the order in which they were written down, by their numbers in the log. */
+            strokes: components["schemas"]["LoggedStroke"][];
+            /** @description The steps of mounting it that are ticked off. */
+            stepsDone: string[];
+            seen: null | components["schemas"]["DriveSeen"];
         };
         /** @description A drive on one of the supplies that it can have. */
         DriveOnSupply: {
@@ -1134,6 +1174,23 @@ export interface components {
         };
         /** @enum {unknown} */
         DrivePower: "unknown" | "mains" | "batteries" | "mainsWithBattery";
+        /** @description The figures that a plan has adopted from the log of a drive. */
+        DriveSeen: {
+            /**
+             * Format: double
+             * @description How long the slowest closing stroke of the last stage that was timed took.
+             */
+            closingS?: null | number;
+            /** @description Whether that was on the valve, not on the bench. */
+            closedTheValve?: boolean;
+            /**
+             * Format: double
+             * @description The least angle at which the handle stopped closing, on the valve, from fully open; 90° is the full quarter turn.
+             */
+            endAngleDeg?: null | number;
+            /** @description Whether every step of mounting it is ticked off. */
+            stepsDone?: boolean;
+        };
         DriveSpec: {
             id: string;
             name: string;
@@ -1190,7 +1247,7 @@ export interface components {
         DurationFigure: {
             /** Format: double */
             s: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description Whether the pipe earths the building. */
         EarthBonding: {
@@ -1241,6 +1298,8 @@ export interface components {
         };
         /** @description The drive as it is, or is to be, fitted on the main valve. */
         FittedDrive: {
+            /** @description Of this fitting: another drive on the same valve is another one. */
+            id: string;
             stopValveId: string;
             /** @description Id in the catalogue. */
             specId: string;
@@ -1258,11 +1317,8 @@ export interface components {
              */
             backupMah?: null | number;
             /** @description Why the installer fits it against a stop of Terrapin's; empty: no stop is overridden. */
-            overrideNote?: string;
-            /** @description Ids of the mounting steps that are done. */
-            stepsDone?: string[];
-            /** @description Strokes seen and timed, in the order in which they were made. */
-            strokes?: components["schemas"]["SeenStroke"][];
+            overrideNote: string;
+            seen?: null | components["schemas"]["DriveSeen"];
             mounting?: null | components["schemas"]["Mounting"];
         };
         /** @description Something that stands on the floor of a room. */
@@ -1446,7 +1502,7 @@ export interface components {
         HeightFigure: {
             /** Format: double */
             m: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         HubSpec: {
             id: string;
@@ -1564,12 +1620,12 @@ export interface components {
             position: components["schemas"]["FloorPosition"];
             at?: null | components["schemas"]["FloorPoint"];
             /** @description Each makes it weigh more where sensors are placed. */
-            harms?: components["schemas"]["Harm"][];
+            harms: components["schemas"]["Harm"][];
         };
         LengthFigure: {
             /** Format: double */
             m: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description A site in a list, with how far its stages have come. */
         ListedSite: {
@@ -1585,6 +1641,55 @@ export interface components {
             /** @description What to do where they cannot be shown. */
             trouble: null | string;
             isPutAway: boolean;
+        };
+        /** @description Something that happened at a site. It is written down once and never changed; one that was wrong is struck out by another. */
+        LogEntry: {
+            kind: components["schemas"]["LogKind"];
+            /** @description The fitted drive that a stroke or a step is of. */
+            driveId?: null | string;
+            /** @description Which step of mounting it. */
+            stepId?: null | string;
+            stroke?: null | components["schemas"]["SeenStroke"];
+            photographId?: null | string;
+            /**
+             * Format: int32
+             * @description Number of the entry that is struck out.
+             */
+            strikes?: null | number;
+        };
+        /** @enum {unknown} */
+        LogKind: "strokeSeen" | "stepDone" | "stepUndone" | "photographTaken" | "struckOut";
+        /** @description An entry as the site's log keeps it. */
+        LoggedEntry: {
+            /**
+             * Format: int32
+             * @description Counts from 1 within its site.
+             */
+            number: number;
+            /**
+             * Format: int32
+             * @description The site's newest revision when it was written down.
+             */
+            revision: number;
+            /** @description Who wrote it. */
+            by: string;
+            /** @description When, ISO 8601 with its zone. */
+            at: string;
+            entry: components["schemas"]["LogEntry"];
+        };
+        /** @description A stroke that was written down. */
+        LoggedStroke: {
+            /**
+             * Format: int32
+             * @description Of its entry in the log.
+             */
+            number: number;
+            /** @description Who wrote it down. */
+            by: string;
+            /** @description When, ISO 8601 with its zone. */
+            at: string;
+            /** @description What was seen. */
+            stroke: components["schemas"]["SeenStroke"];
         };
         /** @enum {unknown} */
         MainsFailurePolicy: "unknown" | "hold" | "close" | "closeThenReopen";
@@ -1867,7 +1972,12 @@ export interface components {
             /** @description Other installations for the same building, kept to compare. */
             options: components["schemas"]["PlanOption"][];
             /** @description What the customer calculates the price against. */
-            payback?: components["schemas"]["Payback"];
+            payback: components["schemas"]["Payback"];
+            /**
+             * Format: int32
+             * @description The revision of the firm's catalogue that Catalogue Plan.Catalogue was taken from; `null`: it is the plan's own.
+             */
+            catalogueRevision?: null | number;
             /** @description The devices that this plan may use, with the figures it was calculated with. */
             catalogue: components["schemas"]["Catalogue"];
         };
@@ -1916,8 +2026,13 @@ export interface components {
              * @description In the catalogue's currency.
              */
             amount: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
+        /**
+         * @description Where a figure comes from.
+         * @enum {unknown}
+         */
+        Provenance: "measured" | "makersSheet" | "assumed";
         /** @description A spring scale hooked on the handle, square to it. */
         PullReading: {
             /** Format: double */
@@ -2027,12 +2142,12 @@ export interface components {
             /** @description The storey it is drawn on; `null` while it is not drawn. */
             storeyId?: null | string;
             /** @description Its floor, as rectangles that join; empty while it is not drawn. */
-            areas?: components["schemas"]["FloorRectangle"][];
+            areas: components["schemas"]["FloorRectangle"][];
             fall?: null | components["schemas"]["FloorFall"];
-            drains?: components["schemas"]["FloorDrain"][];
-            fixtures?: components["schemas"]["Fixture"][];
+            drains: components["schemas"]["FloorDrain"][];
+            fixtures: components["schemas"]["Fixture"][];
             /** @description Where the floor is mopped or splashed, or nothing may lie. */
-            zones?: components["schemas"]["FloorZone"][];
+            zones: components["schemas"]["FloorZone"][];
             leaks: components["schemas"]["LeakPoint"][];
         };
         /** @description The rooms of a file, to be drawn into a plan. */
@@ -2053,7 +2168,7 @@ export interface components {
             modes: components["schemas"]["Mode"][];
             action: components["schemas"]["RuleAction"];
             /** @description The main valves it closes; none named: every one that has a drive. */
-            stopValveIds?: string[];
+            stopValveIds: string[];
             /**
              * Format: double
              * @description From telling to closing.
@@ -2103,7 +2218,7 @@ export interface components {
             roomId: string;
             at?: null | components["schemas"]["FloorPoint"];
             /** @description The way a rope lies, at least two places; empty for other kinds. */
-            path?: components["schemas"]["FloorPoint"][];
+            path: components["schemas"]["FloorPoint"][];
             mainPartAt?: null | components["schemas"]["FloorPoint"];
             /**
              * Format: double
@@ -2133,7 +2248,7 @@ export interface components {
             reportJ: number;
             /** Format: double */
             reportEveryS: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /**
          * @description What keeps a sensor where it was put.
@@ -2181,13 +2296,13 @@ export interface components {
         ShareFigure: {
             /** Format: double */
             share: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @enum {unknown} */
         SideOfMeter: "unknown" | "house" | "street" | "noMeter";
         Site: {
             name: string;
-            notes?: string;
+            notes: string;
         };
         /** @description A site as a file: its plan, who saved it when, and a hash that shows damage. */
         SiteArchive: {
@@ -2197,6 +2312,8 @@ export interface components {
             revision: components["schemas"]["ArchivedRevision"];
             /** @description The plan, as `plan.schema.json` describes it. */
             plan: components["schemas"]["Plan"];
+            /** @description What happened at the site; a plan of an older version kept that itself. */
+            log?: components["schemas"]["LoggedEntry"][];
         };
         /** @description What the chosen devices of a plan cost by its catalogue. */
         SitePrice: {
@@ -2219,7 +2336,7 @@ export interface components {
             leastM: number;
             /** Format: double */
             mostM: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @enum {unknown} */
         Stage: "main" | "drive" | "rooms" | "sensors" | "rules" | "rehearse";
@@ -2229,11 +2346,6 @@ export interface components {
             stage: components["schemas"]["Stage"];
             state: components["schemas"]["StageState"];
         };
-        /**
-         * @description Where a figure comes from.
-         * @enum {unknown}
-         */
-        Standing: "measured" | "makersSheet" | "assumed";
         /** @enum {unknown} */
         StemShape: "unknown" | "twoFlats" | "square" | "round";
         /** @enum {unknown} */
@@ -2255,13 +2367,13 @@ export interface components {
              * @description Free bore through the open valve.
              */
             boreM?: null | number;
-            handle?: components["schemas"]["ValveHandle"];
-            stem?: components["schemas"]["ValveStem"];
-            collar?: components["schemas"]["ValveCollar"];
-            pipeBefore?: components["schemas"]["AdjoiningPipe"];
-            pipeAfter?: components["schemas"]["AdjoiningPipe"];
+            handle: components["schemas"]["ValveHandle"];
+            stem: components["schemas"]["ValveStem"];
+            collar: components["schemas"]["ValveCollar"];
+            pipeBefore: components["schemas"]["AdjoiningPipe"];
+            pipeAfter: components["schemas"]["AdjoiningPipe"];
             /** @description What is in the way of a drive. */
-            obstacles?: components["schemas"]["Obstacle"][];
+            obstacles: components["schemas"]["Obstacle"][];
             /** @description Whether somebody looked, and nothing is in the way of a drive. */
             nothingInTheWay?: boolean;
             stiffness: components["schemas"]["Stiffness"];
@@ -2283,8 +2395,8 @@ export interface components {
             passesM3PerS?: null | number;
             upstreamStop: components["schemas"]["UpstreamStop"];
             sideOfMeter?: components["schemas"]["SideOfMeter"];
-            place?: components["schemas"]["ValvePlace"];
-            bonding?: components["schemas"]["EarthBonding"];
+            place: components["schemas"]["ValvePlace"];
+            bonding: components["schemas"]["EarthBonding"];
             /** @description Whether fire sprinklers or hose reels are fed through this valve. */
             feedsSprinklers: components["schemas"]["Answer"];
             /** @description Whether someone behind this valve is at risk without water, or medical or water-cooled equipment needs it. */
@@ -2409,7 +2521,7 @@ export interface components {
         TemperatureFigure: {
             /** Format: double */
             c: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         /** @description Something that happens, with who decided it. */
         TimelineEvent: {
@@ -2448,7 +2560,7 @@ export interface components {
         TorqueFigure: {
             /** Format: double */
             nm: number;
-            standing: components["schemas"]["Standing"];
+            provenance: components["schemas"]["Provenance"];
         };
         TorqueInput: {
             /** Format: double */
@@ -4995,6 +5107,142 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    readLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoggedEntry"][];
+                };
+            };
+        };
+    };
+    appendToLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoggedEntry"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    readDriveLog: {
+        parameters: {
+            query: {
+                mount: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                driveId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveLog"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -11,7 +11,7 @@ import MeasureField from '@/ui/MeasureField.vue'
 import { priceText } from '@/ui/price'
 import SheetSection from '@/ui/SheetSection.vue'
 import { figure } from '@/ui/units'
-import { standingWords } from '@/ui/words'
+import { provenanceWords } from '@/ui/words'
 
 /** What to order, what it costs in each option, and what the customer's own figures make of that. */
 const open = useOpenPlan()
@@ -121,7 +121,7 @@ const save = async () => download(await api.billTable(plan.value), `${open.siteI
               <td class="px-3 py-1.5 text-right whitespace-nowrap tabular-nums">
                 {{ priceText(device.unitPrice?.amount, currency) }}
                 <span v-if="device.unitPrice" class="text-faded block text-[12.5px]">
-                  {{ standingWords[device.unitPrice.standing] }}
+                  {{ provenanceWords[device.unitPrice.provenance] }}
                 </span>
               </td>
               <td

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import type { DriveSpec, FloorFinish, HubSpec, Installation, SensorSpec, Standing } from '@/api/types'
+import type { DriveSpec, FloorFinish, HubSpec, Installation, SensorSpec, Provenance } from '@/api/types'
 import { freshId } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
@@ -11,7 +11,7 @@ import TextField from '@/ui/TextField.vue'
 import { putAt, valueAt } from '@/ui/paths'
 import { priceText } from '@/ui/price'
 import { show, type ShownKind } from '@/ui/units'
-import { standingWords, type Choice } from '@/ui/words'
+import { provenanceWords, type Choice } from '@/ui/words'
 import type { DeviceColumn, DeviceList } from './columns'
 
 /** The devices of one kind, each with its figures and where they come from. */
@@ -24,13 +24,13 @@ const added = ref('')
 type Device = (DriveSpec | SensorSpec | HubSpec | FloorFinish) & Record<string, unknown>
 const devices = computed(() => (open.plan!.catalogue[props.list] ?? []) as Device[])
 
-const standings: Choice<Standing>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
+const provenances: Choice<Provenance>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
   value,
-  label: standingWords[value],
+  label: provenanceWords[value],
 }))
 
 const figureOf = (device: Device, column: DeviceColumn) =>
-  valueAt(device, column.path) as ({ standing: Standing } & Record<string, number>) | null | undefined
+  valueAt(device, column.path) as ({ provenance: Provenance } & Record<string, number>) | null | undefined
 /** Parts of a group that are typed before the group is whole, by device, path and key. */
 const typed = ref<Record<string, number>>({})
 const keyOf = (device: Device, column: DeviceColumn, key = column.numberKey!) =>
@@ -55,8 +55,8 @@ const setNumber = (index: number, column: DeviceColumn) => (values: number[] | n
   column.group ? setPart(index, column, values?.[0] ?? null) : setAlone(index, column, values)
 const setAlone = (index: number, column: DeviceColumn, values: number[] | null) =>
   set(index, column.path, (device) => {
-    const standing = figureOf(device, column)?.standing ?? 'assumed'
-    putAt(device, column.path, values ? { [column.numberKey!]: values[0], standing } : null)
+    const provenance = figureOf(device, column)?.provenance ?? 'assumed'
+    putAt(device, column.path, values ? { [column.numberKey!]: values[0], provenance } : null)
   })
 /** One of a group: kept here until all are there; without one of them the group says nothing. */
 async function setPart(index: number, column: DeviceColumn, value: number | null) {
@@ -71,7 +71,7 @@ async function setPart(index: number, column: DeviceColumn, value: number | null
   )
   const whole = Object.keys(parts).length === column.group!.length
   await set(index, column.path, (draft) => {
-    putAt(draft, column.path, whole ? { ...parts, standing: known?.standing ?? 'assumed' } : null)
+    putAt(draft, column.path, whole ? { ...parts, provenance: known?.provenance ?? 'assumed' } : null)
   })
   const waiting = new Set(column.group!.map((key) => keyOf(device, column, key)))
   typed.value = {
@@ -81,27 +81,22 @@ async function setPart(index: number, column: DeviceColumn, value: number | null
       : Object.fromEntries(Object.entries(parts).map(([key, part]) => [keyOf(device, column, key), part!]))),
   }
 }
-const setStanding = (index: number, column: DeviceColumn) => (standing: Standing) =>
-  set(index, `${column.path} standing`, (device) => {
+const setProvenance = (index: number, column: DeviceColumn) => (provenance: Provenance) =>
+  set(index, `${column.path} provenance`, (device) => {
     const figure = figureOf(device, column)
-    if (figure) figure.standing = standing
+    if (figure) figure.provenance = provenance
   })
 
 const blank = {
   drives: { mount: 'saddle' },
   sensors: { kind: 'spot' },
   hubs: {},
-  finishes: { contactAngle: { deg: 60, standing: 'assumed' } },
+  finishes: { contactAngle: { deg: 60, provenance: 'assumed' } },
 }
 const word = computed(() => (props.list === 'finishes' ? 'floor' : 'device'))
 async function add() {
   const { catalogue } = open.plan!
-  const taken = [
-    ...catalogue.drives,
-    ...catalogue.sensors,
-    ...catalogue.hubs,
-    ...(catalogue.finishes ?? []),
-  ].map((d) => d.id)
+  const taken = [...catalogue.drives, ...catalogue.sensors, ...catalogue.hubs, ...catalogue.finishes]
   const id = freshId(word.value, taken)
   added.value = id
   await open.edit('catalogue device added', (draft) => {
@@ -197,9 +192,9 @@ const summary = (device: Device) =>
               <ChoiceField
                 v-if="figureOf(device, column)"
                 label="from"
-                :value="figureOf(device, column)!.standing"
-                :choices="standings"
-                :apply="setStanding(i, column)"
+                :value="figureOf(device, column)!.provenance"
+                :choices="provenances"
+                :apply="setProvenance(i, column)"
               />
             </div>
           </template>

@@ -96,14 +96,12 @@ const symbolScale = computed(() => Math.max(1, 0.8 * unitsPerPixel.value))
 const symbolAt = (at: FloorPoint) =>
   `translate(${at.acrossM * SCALE} ${at.downM * SCALE}) scale(${symbolScale.value})`
 const doorways = computed(() =>
-  (props.plan.building.doorways ?? [])
+  props.plan.building.doorways
     .map((doorway, index) => ({ doorway, index }))
     .filter((d) => d.doorway.storeyId === props.storeyId),
 )
-const openings = computed(() =>
-  (props.plan.building.openings ?? []).filter((o) => o.storeyId === props.storeyId),
-)
-const walls = computed(() => (props.plan.building.walls ?? []).filter((w) => w.storeyId === props.storeyId))
+const openings = computed(() => props.plan.building.openings.filter((o) => o.storeyId === props.storeyId))
+const walls = computed(() => props.plan.building.walls.filter((w) => w.storeyId === props.storeyId))
 const storey = computed(() => props.plan.building.storeys?.find((s) => s.id === props.storeyId))
 /** Walls as thick as they are known to be, in units of the drawing. */
 const wallWidth = computed(() =>
@@ -118,7 +116,7 @@ const fixtureWords: Record<Fixture['base'], string> = {
   pit: 'a pit',
 }
 const fixtures = computed(() =>
-  rooms.value.flatMap(({ room }) => (room.fixtures ?? []).map((fixture) => ({ fixture, room }))),
+  rooms.value.flatMap(({ room }) => room.fixtures.map((fixture) => ({ fixture, room }))),
 )
 const leaks = computed(() =>
   rooms.value.flatMap(({ room }) => room.leaks.filter((l) => l.at).map((leak) => ({ leak, at: leak.at! }))),
@@ -128,7 +126,7 @@ const sensors = computed(() =>
     .filter(
       (s) => rooms.value.some(({ room }) => room.id === s.roomId) && (s.at || (s.path?.length ?? 0) > 1),
     )
-    .map((sensor) => ({ sensor, at: sensor.at ?? sensor.path![0]! })),
+    .map((sensor) => ({ sensor, at: sensor.at ?? sensor.path[0]! })),
 )
 
 /** What words are not to cover. */
@@ -137,7 +135,7 @@ const symbols = computed(() =>
   [
     ...leaks.value.map(({ at }) => at),
     ...sensors.value.map(({ at }) => at),
-    ...rooms.value.flatMap(({ room }) => (room.drains ?? []).map((d) => d.at)),
+    ...rooms.value.flatMap(({ room }) => room.drains.map((d) => d.at)),
   ].map((at) => boxAround(at, symbolM.value)),
 )
 const standing = computed(() => [
@@ -147,7 +145,7 @@ const standing = computed(() => [
   ...sensors.value.flatMap(({ sensor }) => alongLine(sensor.path ?? [], 0.1)),
 ])
 const wallLines = computed(() =>
-  rooms.value.flatMap(({ room }) => (room.areas ?? []).flatMap((area) => alongLine(cornersOf(area), 0.08))),
+  rooms.value.flatMap(({ room }) => room.areas.flatMap((area) => alongLine(cornersOf(area), 0.08))),
 )
 /** In the units that are shown: to the centimetre, or a tenth of a foot. */
 const FOOT_M = 0.3048
@@ -163,7 +161,7 @@ const sizeOf = ({ lengthM, widthM }: FloorRectangle) =>
 /** Each room's name and size, where they cover the least; smaller where the room is narrow. */
 const names = computed(() =>
   rooms.value.map(({ room }) => {
-    const area = room.areas![0]!
+    const area = room.areas[0]!
     const size = `${sizeOf(area)}${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
     const letters = Math.max(room.name.length * 0.55, size.length * 0.44)
     const free = grown(area, -0.1)
@@ -241,7 +239,7 @@ function holdPage(event: TouchEvent) {
 }
 /** Rooms snap to one another, fixtures to the walls of the room that they are in. */
 function grabRoom(press: PointerEvent, room: Room) {
-  const area = room.areas![0]!
+  const area = room.areas[0]!
   const others = rooms.value.filter((r) => r.room.id !== room.id).flatMap((r) => r.room.areas ?? [])
   grab(press, { kind: 'room', id: room.id }, area, (to) => snapTo({ ...area, ...to }, others))
 }
@@ -264,7 +262,7 @@ function grabDoorway(press: PointerEvent, { id, at, wall }: Doorway) {
 }
 /** How far a room is carried from where the plan has it by now. */
 function shift(room: Room) {
-  const area = room.areas![0]!
+  const area = room.areas[0]!
   const at = placeOf({ kind: 'room', id: room.id }, area)
   const [x, y] = [(at.acrossM - area.acrossM) * SCALE, (at.downM - area.downM) * SCALE]
   return x || y ? `translate(${x} ${y})` : undefined
@@ -369,9 +367,9 @@ function nudgeSpot(event: KeyboardEvent) {
       :key="room.id"
       :transform="shift(room)"
       class="cursor-move"
-      :aria-label="`Room ${room.name}, ${sizeOf(room.areas![0]!).replace('×', 'by')} at ${place(room.areas![0]!)}`"
+      :aria-label="`Room ${room.name}, ${sizeOf(room.areas[0]!).replace('×', 'by')} at ${place(room.areas[0]!)}`"
       v-bind="choosing('room', room.id)"
-      @keydown="nudge($event, { kind: 'room', id: room.id }, room.areas![0]!)"
+      @keydown="nudge($event, { kind: 'room', id: room.id }, room.areas[0]!)"
       @pointerdown="grabRoom($event, room)"
     >
       <rect

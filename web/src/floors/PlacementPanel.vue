@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { PlacementStep, PlacementSuggestion } from '@/api/types'
 import { leakName, leaksOf } from '@/plan/names'
+import { acceptSuggestions } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -11,7 +12,6 @@ import SwitchField from '@/ui/SwitchField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { show } from '@/ui/units'
 import { useFloorView } from './floorView'
-import { acceptInto } from './placement'
 import PlacementCurve from './PlacementCurve.vue'
 
 /** Where to put how many sensors: the curve first, then each place and what it buys. */
@@ -110,7 +110,7 @@ watch(shown, (now) => emit('propose', now))
 async function accept(suggestions: PlacementSuggestion[]) {
   accepting = true
   const label = suggestions.length === 1 ? 'sensor accepted' : 'sensors accepted'
-  const done = await view.attempt(label, (draft) => acceptInto(draft, suggestions))
+  const done = await view.attempt(label, acceptSuggestions(suggestions))
   accepting = false
   if (!done) return
   const left = shown.value.filter((s) => !suggestions.includes(s))

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, Refusal } from '@/api/client'
 import { freshId } from '@/plan/names'
+import { addStorey as addStoreyTo, drawRoom } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useFloorView } from './floorView'
@@ -20,14 +21,8 @@ const undrawn = computed(() => plan.value.building.rooms.filter((r) => !r.areas?
 
 async function addStorey() {
   const name = newStorey.value.trim() || 'Ground floor'
-  const id = freshId(
-    name,
-    view.storeys.map((s) => s.id),
-  )
-  const taken = await view.attempt('storey added', (draft) => {
-    draft.building.storeys = [...(draft.building.storeys ?? []), { id, name }]
-  })
-  if (taken) {
+  const id = freshId(name, view.storeys)
+  if (await view.attempt('storey added', addStoreyTo({ id, name }))) {
     view.storeyId = id
     newStorey.value = ''
   }
@@ -54,18 +49,9 @@ async function addRoom() {
   const measured = await readSize()
   if (!measured) return
   const known = undrawn.value.find((r) => r.name.toLowerCase() === name.toLowerCase())
-  const taken = plan.value.building.rooms.map((r) => r.id)
-  const id = known?.id ?? freshId(name, taken)
-  const done = await view.attempt('room drawn', (draft) => {
-    const at = besideLast(draft.building.rooms, view.storeyId)
-    if (!known) draft.building.rooms.push({ id, name, leaks: [] })
-    const room = draft.building.rooms.find((r) => r.id === id)!
-    room.storeyId = view.storeyId
-    room.areas = [{ ...at, ...measured }]
-    room.lengthM ??= measured.lengthM
-    room.widthM ??= measured.widthM
-  })
-  if (!done) return
+  const id = known?.id ?? freshId(name, plan.value.building.rooms)
+  const area = { ...besideLast(plan.value.building.rooms, view.storeyId), ...measured }
+  if (!(await view.attempt('room drawn', drawRoom(id, name, view.storeyId, area)))) return
   view.chosen = { kind: 'room', id }
   roomName.value = ''
   size.value = ''

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { FloorPoint, Room } from '@/api/types'
 import { freshId } from '@/plan/names'
+import { addSensor } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { useFloorView } from './floorView'
 import { holds, middleOf } from './geometry'
@@ -18,12 +19,9 @@ async function putInto(into: Room, specId: string, at: FloorPoint) {
   const spec = specs.value.find((s) => s.id === specId)!
   const count = open.plan!.installation.sensors.filter((s) => s.roomId === into.id).length
   const name = `${into.name}, ${spec.name}${count ? ` ${count + 1}` : ''}`
-  const taken = open.plan!.installation.sensors.map((s) => s.id)
-  const id = freshId(name, taken)
-  const done = await view.attempt('sensor added', (draft) => {
-    draft.installation.sensors.push({ id, name, specId, roomId: into.id, at, hold: 'unknown', distances: [] })
-  })
-  if (done) view.chosen = { kind: 'sensor', id }
+  const id = freshId(name, open.plan!.installation.sensors)
+  if (await view.attempt('sensor added', addSensor({ id, name, specId, roomId: into.id, at })))
+    view.chosen = { kind: 'sensor', id }
 }
 
 /** A sensor that was let go over the drawing goes into the room under it. */

@@ -5,7 +5,7 @@ import { placeOf } from './marks'
 import { putIn } from './moves'
 import { roomMark } from './chosen'
 import { toCm } from './geometry'
-import { acceptInto } from './placement'
+import { acceptSuggestions } from '@/plan/commands/installation'
 
 const area = (acrossM: number, downM: number, lengthM: number, widthM: number) => ({
   acrossM,
@@ -19,6 +19,9 @@ const room = (more: Partial<Room> = {}): Room => ({
   storeyId: 'g',
   leaks: [],
   areas: [area(0, 0, 2, 1.5)],
+  drains: [],
+  fixtures: [],
+  zones: [],
   ...more,
 })
 const washer: UsualFixture = {
@@ -48,7 +51,7 @@ const washer: UsualFixture = {
     },
   ],
 }
-const taken = { fixtures: [], leaks: ['hose'] }
+const taken = { fixtures: [], leaks: [{ id: 'hose' }] }
 const fed = () => ({ pipeId: 'rise', pipeIsProposed: true })
 
 describe('a fixture', () => {
@@ -72,9 +75,9 @@ describe('a fixture', () => {
 
   it('brings its usual leak points to its back, and before it where it stands tight', () => {
     const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
-    expect(leaks.map((l) => [l.id, l.kind, l.pipeId, l.holdsM3])).toEqual([
-      ['hose-2', 'hoseBurst', 'rise', null],
-      ['drain', 'trap', null, 0.05],
+    expect(leaks.map((l) => [l.name, l.kind, l.pipeId, l.holdsM3])).toEqual([
+      ['Hose', 'hoseBurst', 'rise', null],
+      ['Drain', 'trap', null, 0.05],
     ])
     expect(leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.05 })
     expect(leaksAt(room({ leaks }), fixture)).toHaveLength(2)
@@ -95,10 +98,14 @@ describe('moves', () => {
     const sensor = { id: 's', name: 'S', specId: 'r5', roomId: 'bath', distances: [] }
     return {
       building: {
+        storeys: [],
+        doorways: [],
+        walls: [],
+        openings: [],
         rooms: [
           room({
-            fixtures: [fixture],
-            leaks: [...leaks, far],
+            fixtures: [{ ...fixture, id: 'washer' }],
+            leaks: [...leaks.map((l) => ({ ...l, fixtureId: 'washer' })), far],
             zones: [{ kind: 'mopped', area: area(0, 0, 1, 1) }],
           }),
         ],
@@ -131,12 +138,12 @@ describe('moves', () => {
       { acrossM: 0.2, downM: 0.4 },
       { acrossM: 0.7, downM: 0.4 },
     ])
-    const { acrossM, downM } = draft.building.rooms[0]!.areas![0]!
+    const { acrossM, downM } = draft.building.rooms[0]!.areas[0]!
     putIn(draft, { kind: 'room', id: draft.building.rooms[0]!.id }, { acrossM: acrossM + 1, downM })
-    expect(draft.building.rooms[0]!.fixtures![0]!.area.acrossM).toBe(1.5)
-    expect(draft.building.rooms[0]!.zones![0]!.area.acrossM).toBe(1)
+    expect(draft.building.rooms[0]!.fixtures[0]!.area.acrossM).toBe(1.5)
+    expect(draft.building.rooms[0]!.zones[0]!.area.acrossM).toBe(1)
     putIn(draft, roomMark('zone', draft.building.rooms[0]!.id, 0), { acrossM: 1.4, downM: 0.3 })
-    expect(draft.building.rooms[0]!.zones![0]!.area).toMatchObject({ acrossM: 1.4, downM: 0.3 })
+    expect(draft.building.rooms[0]!.zones[0]!.area).toMatchObject({ acrossM: 1.4, downM: 0.3 })
   })
 
   it('take along the leak points that name a fixture, however far, and none that name another', () => {
@@ -150,7 +157,7 @@ describe('moves', () => {
     putIn(
       draft,
       { kind: 'fixture', id: 'washer' },
-      { acrossM: room!.fixtures![0]!.area.acrossM + 0.5, downM: 0 },
+      { acrossM: room!.fixtures[0]!.area.acrossM + 0.5, downM: 0 },
     )
     const after = [named, other, far].map((l) => l!.at!.acrossM)
     expect(after.map((m, i) => toCm(m - before[i]!))).toEqual([0.5, 0, 0.5])
@@ -159,7 +166,7 @@ describe('moves', () => {
   it('take the doorways of a room along, and out where they lead nowhere', () => {
     const draft = plan()
     const own = draft.building.rooms[0]!
-    const area = own.areas![0]!
+    const area = own.areas[0]!
     draft.building.rooms.push({
       ...structuredClone(own),
       id: 'hall',
@@ -190,7 +197,7 @@ describe('moves', () => {
       fixtures: [],
       areas: [{ acrossM: 20, downM: 0, lengthM: 3, widthM: 3 }],
     })
-    const [washer, leaks] = [own.fixtures![0]!, own.leaks.length]
+    const [washer, leaks] = [own.fixtures[0]!, own.leaks.length]
     putIn(draft, { kind: 'fixture', id: washer.id }, { acrossM: 21, downM: 1 })
     putIn(draft, { kind: 'sensor', id: 's' }, { acrossM: 22, downM: 2 })
     expect(draft.building.rooms[1]!.fixtures).toEqual([washer])
@@ -207,11 +214,14 @@ describe('moves', () => {
   it('let an accepted sensor join the rules of its room, or else those that close', () => {
     const draft = plan()
     const suggestion = { name: 'New', specId: 's4', roomId: 'bath', at: { acrossM: 1, downM: 1 }, gains: [] }
-    acceptInto(draft, [suggestion])
-    expect(draft.installation.rules.map((r) => r.sensorIds)).toEqual([[], ['s', 'new']])
+    acceptSuggestions([suggestion])(draft)
+    expect(draft.installation.rules.map((r) => r.sensorIds)).toEqual([
+      [],
+      ['s', draft.installation.sensors[1]!.id],
+    ])
     draft.installation.sensors = []
-    acceptInto(draft, [{ ...suggestion, name: 'Other' }])
-    expect(draft.installation.rules[0]!.sensorIds).toEqual(['other'])
+    acceptSuggestions([{ ...suggestion, name: 'Other' }])(draft)
+    expect(draft.installation.rules[0]!.sensorIds).toEqual([draft.installation.sensors[0]!.id])
   })
 
   it('are marked where they are refused', () => {

@@ -87,7 +87,7 @@ function inRoom(room: Room, area: FloorRectangle): boolean {
   const inset = 0.01
   return [area.acrossM + inset, area.acrossM + area.lengthM - inset].every((acrossM) =>
     [area.downM + inset, area.downM + area.widthM - inset].every((downM) =>
-      room.areas!.some((a) => holds(a, { acrossM, downM })),
+      room.areas.some((a) => holds(a, { acrossM, downM })),
     ),
   )
 }
@@ -116,11 +116,11 @@ export function placeAtWall(
           },
         ),
       )
-      if (inRoom(room, area) && !blocksDoor && !(room.fixtures ?? []).some((f) => overlap(f.area, area)))
+      if (inRoom(room, area) && !blocksDoor && !room.fixtures.some((f) => overlap(f.area, area)))
         return { area: rounded(area), side: wall.side }
     }
   }
-  const corner = room.areas![0]!
+  const corner = room.areas[0]!
   return {
     area: rounded({
       ...areaAt({ side: 'top', startM: corner.acrossM, endM: 0, atM: corner.downM }, 0, usual),
@@ -148,7 +148,7 @@ export function withLeaks(
   room: Room,
   usual: UsualFixture,
   doorways: Doorway[],
-  taken: { fixtures: string[]; leaks: string[] },
+  taken: { fixtures: { id: string }[]; leaks: { id: string }[] },
   /** The pipe of hot or of cold water that is proposed. */
   feed: (side: LeakPoint['side']) => { pipeId: string | null; pipeIsProposed: boolean },
 ): { fixture: Fixture; leaks: LeakPoint[] } {
@@ -157,7 +157,7 @@ export function withLeaks(
   const leakIds = [...taken.leaks]
   const leaks = usual.leaks.map((leak): LeakPoint => {
     const id = freshId(leak.name, leakIds)
-    leakIds.push(id)
+    leakIds.push({ id })
     const { pipeId, pipeIsProposed } = feed(leak.side)
     const fed = leak.fromThePipes && pipeId !== null
     return {

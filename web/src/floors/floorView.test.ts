@@ -35,6 +35,8 @@ const plan = () =>
     site: { name: 'Loft' },
     building: {
       storeys: [{ id: 'g', name: 'Ground' }],
+      walls: [],
+      openings: [],
       rooms: [
         {
           id: 'hall',
@@ -43,6 +45,8 @@ const plan = () =>
           areas: [{ acrossM: 0, downM: 0, lengthM: 4, widthM: 3 }],
           leaks: [],
           fixtures: [],
+          zones: [],
+          drains: [],
         },
         {
           id: 'bath',
@@ -51,6 +55,8 @@ const plan = () =>
           areas: [{ acrossM: 4, downM: 0, lengthM: 2, widthM: 3 }],
           leaks: [],
           fixtures: [],
+          zones: [],
+          drains: [],
         },
       ],
       doorways: [

@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { Refusal } from '@/api/client'
 import type { FloorPoint, Plan } from '@/api/types'
-import { useOpenPlan, type Change } from '@/plan/openPlan'
+import type { Command } from '@/plan/commands/list'
+import { useOpenPlan } from '@/plan/openPlan'
 import { latestOnly } from '@/ui/latestOnly'
 import type { Carried, Chosen, Thing } from './chosen'
 import { placeOf, type Mark } from './marks'
@@ -42,9 +43,9 @@ export const useFloorView = defineStore('floorView', () => {
    * Makes a change, as {@link useOpenPlan}'s edit does; what is refused is marked on the drawing where it is.
    * @throws Refusal with the fault's place and message; nothing was changed.
    */
-  const edit = (label: string, change: Change) => marking(change, (marked) => open.edit(label, marked))
+  const edit = (label: string, change: Command) => marking(change, (marked) => open.edit(label, marked))
 
-  async function marking(change: Change, make: (change: Change) => Promise<void>): Promise<void> {
+  async function marking(change: Command, make: (change: Command) => Promise<void>): Promise<void> {
     told.value = ''
     try {
       await make(change)
@@ -57,7 +58,7 @@ export const useFloorView = defineStore('floorView', () => {
   }
 
   /** The same where no field shows the refusal: it is shown above the drawing. */
-  const attempt = (label: string, change: Change) => telling(() => edit(label, change))
+  const attempt = (label: string, change: Command) => telling(() => edit(label, change))
 
   async function telling(make: () => Promise<void>): Promise<boolean> {
     try {
@@ -142,7 +143,7 @@ export const useFloorView = defineStore('floorView', () => {
   }
 })
 
-function marksOf(plan: Plan, change: Change, refusal: Refusal): Mark[] {
+function marksOf(plan: Plan, change: Command, refusal: Refusal): Mark[] {
   const draft = structuredClone(plan)
   change(draft)
   return (refusal.problem.errors ?? []).flatMap((fault) => placeOf(draft, fault.pointer) ?? [])

@@ -2,15 +2,17 @@ import { describe, expect, it } from 'vitest'
 import type { Room } from '@/api/types'
 import { besideLast, bounds, doorwayIn, sharedWall, snapTo } from './geometry'
 
-const room = (id: string, acrossM: number, downM: number, lengthM: number, widthM: number): Room =>
-  ({
-    id,
-    name: id,
-    finishId: 'vinyl',
-    storeyId: 'g',
-    leaks: [],
-    areas: [{ acrossM, downM, lengthM, widthM }],
-  }) as Room
+const room = (id: string, acrossM: number, downM: number, lengthM: number, widthM: number): Room => ({
+  id,
+  name: id,
+  finishId: 'vinyl',
+  storeyId: 'g',
+  leaks: [],
+  areas: [{ acrossM, downM, lengthM, widthM }],
+  drains: [],
+  fixtures: [],
+  zones: [],
+})
 
 describe('the drawing', () => {
   it('puts a room beside the last one', () => {

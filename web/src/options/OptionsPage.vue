@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api } from '@/api/client'
-import type { OptionAssessment, Plan, PlanOption } from '@/api/types'
+import type { OptionAssessment, Plan } from '@/api/types'
 import { freshId, leaksOf } from '@/plan/names'
+import { keepOption, removeOption, takeOption } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { latestOnly } from '@/ui/latestOnly'
@@ -113,46 +114,19 @@ const leakLines = computed<Line[]>(() =>
   }),
 )
 
-/** What the plan has chosen, as an option. */
-const kept = (plan: Plan, id: string, called: string): PlanOption => ({
-  id,
-  name: called,
-  installation: structuredClone(plan.installation),
-})
-
 async function keep() {
   const called = name.value.trim()
   if (!called) {
     error.value = 'Give the option a name first, such as “as quoted”.'
     return
   }
-  const options = open.plan!.options
-  const id = freshId(
-    called,
-    options.map((o) => o.id),
-  )
-  const taken = await attempt(() =>
-    open.edit('option kept', (draft) => {
-      draft.options = [...draft.options, kept(draft, id, called)]
-    }),
-  )
-  if (taken) name.value = ''
+  const id = freshId(called, open.plan!.options)
+  if (await attempt(() => open.edit('option kept', keepOption(id, called)))) name.value = ''
 }
 
 /** Puts an option's choices into the plan; what the plan had stays one undo away. */
-const take = (id: string) =>
-  attempt(() =>
-    open.edit('option taken', (draft) => {
-      const option = draft.options.find((o) => o.id === id)!
-      draft.installation = structuredClone(option.installation)
-    }),
-  )
-const remove = (id: string) =>
-  attempt(() =>
-    open.edit('option removed', (draft) => {
-      draft.options = (draft.options ?? []).filter((o) => o.id !== id)
-    }),
-  )
+const take = (id: string) => attempt(() => open.edit('option taken', takeOption(id)))
+const remove = (id: string) => attempt(() => open.edit('option removed', removeOption(id)))
 </script>
 
 <template>

@@ -1,7 +1,10 @@
-import type { LeakPoint, Plan, Room, Sensor } from '@/api/types'
+import type { Fixture, LeakPoint, Plan, Room, Sensor } from '@/api/types'
 
-/** A short readable id from a name, not yet in use. */
-export function freshId(name: string, taken: Iterable<string>): string {
+/** Without those that are read as one another. */
+const LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789'
+
+/** A short readable id from a name. Its end is drawn by lot, so that it is never given again to another thing of that name. */
+export function freshId(name: string, taken: Iterable<{ id: string }>): string {
   const stem =
     name
       .normalize('NFD')
@@ -11,15 +14,20 @@ export function freshId(name: string, taken: Iterable<string>): string {
       .replace(/^-+|-+$/g, '')
       .slice(0, 32)
       .replace(/-+$/, '') || 'thing'
-  const used = new Set(taken)
-  let id = stem
-  for (let n = 2; used.has(id); n++) id = `${stem}-${n}`
-  return id
+  const used = new Set([...taken].map((t) => t.id))
+  for (;;) {
+    const lot = [...crypto.getRandomValues(new Uint32Array(5))].map((n) => LETTERS[n % LETTERS.length])
+    const id = `${stem}-${lot.join('')}`
+    if (!used.has(id)) return id
+  }
 }
 
 /** All leak points with their rooms, in the order of the plan. */
 export const leaksOf = (plan: Plan): { room: Room; leak: LeakPoint }[] =>
   plan.building.rooms.flatMap((room) => room.leaks.map((leak) => ({ room, leak })))
+
+/** All that stands on the floors. */
+export const fixturesOf = (plan: Plan): Fixture[] => plan.building.rooms.flatMap((room) => room.fixtures)
 
 /** "Basin hose, Wheel room", or the id where the plan no longer has it. */
 export function leakName(plan: Plan, leakId: string): string {

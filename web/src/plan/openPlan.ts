@@ -2,12 +2,10 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { ApiProblem, Assessment, LeakOutcome, Mode, Plan, SavedPlan } from '@/api/types'
+import type { Command } from './commands/list'
 import { dropDraft, readDraft, writeDraft } from './drafts'
 import { track } from './pending'
 import { back, emptyHistory, forth, remember, type History } from './history'
-
-/** A change to a plan, made on a copy. */
-export type Change = (draft: Plan) => void
 
 /**
  * The plan that is open, what it comes to, and what it came to when it was last saved. Every edit is assessed before it is
@@ -82,7 +80,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
    * @param label What was changed; quick changes of one label are one step of undo, unless they add or remove something.
    * @throws Refusal with the fault's place and message; nothing was changed.
    */
-  function edit(label: string, change: Change): Promise<void> {
+  function edit(label: string, change: Command): Promise<void> {
     return inOrder(async () => {
       settleTried()
       if (!plan.value) return
@@ -104,7 +102,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
    * remembered until {@link keepTried}.
    * @throws Refusal with the fault's place and message; what was tried last stays.
    */
-  function tryOut(change: Change): Promise<void> {
+  function tryOut(change: Command): Promise<void> {
     return inOrder(async () => {
       if (!plan.value || !assessment.value) return
       before ??= { plan: plan.value, assessment: assessment.value }

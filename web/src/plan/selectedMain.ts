@@ -1,6 +1,8 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FittedDrive, StopValve } from '@/api/types'
+import { editStopValve } from './commands/building'
+import { editDriveOn } from './commands/installation'
 import { driveIndexOn } from './drives'
 import { useOpenPlan } from './openPlan'
 
@@ -25,19 +27,13 @@ export function useSelectedMain() {
   /** Changes this stop valve, whichever is looked at when the change is taken. */
   function edit(label: string, change: (main: StopValve) => void): Promise<void> {
     const { id } = main.value
-    return open.edit(`main ${id} ${label}`, (draft) => {
-      const one = draft.building.stopValves.find((m) => m.id === id)
-      if (one) change(one)
-    })
+    return open.edit(`main ${id} ${label}`, editStopValve(id, change))
   }
 
   /** Changes the drive on it; without one there is nothing to change. */
   function editDrive(label: string, change: (drive: FittedDrive) => void): Promise<void> {
     const { id } = main.value
-    return open.edit(`main ${id} drive ${label}`, (draft) => {
-      const one = draft.installation.drives[driveIndexOn(draft, id)]
-      if (one) change(one)
-    })
+    return open.edit(`main ${id} drive ${label}`, editDriveOn(id, change))
   }
 
   return { index, main, assessed, at, drive, driveAt, edit, editDrive }

@@ -11,7 +11,7 @@ import type {
   Severity,
   Stage,
   StageState,
-  Standing,
+  Provenance,
 } from '@/api/types'
 
 /** What the craft calls things, for each word of the plan and the assessment. */
@@ -94,7 +94,7 @@ export const eventWords: Record<EventKind, string> = {
   valveStopsShort: 'Stroke ends, water runs on',
 }
 
-export const standingWords: Record<Standing, string> = {
+export const provenanceWords: Record<Provenance, string> = {
   measured: 'measured',
   makersSheet: "maker's sheet",
   assumed: 'assumed',

@@ -23,4 +23,13 @@ internal static class Json
             on[to] = on.Take(from);
         }
     }
+
+    /// <summary>Says what was left out.</summary>
+    public static void Fill(this JsonObject on, string key, JsonNode value)
+    {
+        if (!on.ContainsKey(key))
+        {
+            on[key] = value;
+        }
+    }
 }

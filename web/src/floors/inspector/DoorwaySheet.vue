@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Doorway } from '@/api/types'
+import { editDoorway, removeDoorway } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
@@ -11,18 +12,13 @@ import PointFields from './PointFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.building.doorways ?? []).findIndex((d) => d.id === props.id))
+const index = computed(() => open.plan!.building.doorways.findIndex((d) => d.id === props.id))
 const doorway = computed(() => open.plan!.building.doorways?.[index.value])
 
-const set = (what: string, change: (doorway: Doorway) => void) => {
-  const at = index.value
-  return view.edit(`doorway ${at} ${what}`, (draft) => change(draft.building.doorways![at]!))
-}
+const set = (what: string, change: (doorway: Doorway) => void) =>
+  view.edit(`doorway ${props.id} ${what}`, editDoorway(props.id, change))
 async function takeOut() {
-  const done = await view.attempt('doorway removed', (draft) => {
-    draft.building.doorways = draft.building.doorways!.filter((d) => d.id !== props.id)
-  })
-  if (done) view.chosen = null
+  if (await view.attempt('doorway removed', removeDoorway(props.id))) view.chosen = null
 }
 </script>
 

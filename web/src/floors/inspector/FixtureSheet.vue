@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Fixture } from '@/api/types'
+import { editFixture, removeFixture } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -16,7 +17,7 @@ const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
 const roomIndex = computed(() =>
-  open.plan!.building.rooms.findIndex((r) => (r.fixtures ?? []).some((f) => f.id === props.id)),
+  open.plan!.building.rooms.findIndex((r) => r.fixtures.some((f) => f.id === props.id)),
 )
 const index = computed(() =>
   (open.plan!.building.rooms[roomIndex.value]?.fixtures ?? []).findIndex((f) => f.id === props.id),
@@ -31,24 +32,17 @@ const bases: Choice<Fixture['base']>[] = [
   { value: 'pit', label: 'A pit in the floor', hint: 'fills to its rim' },
 ]
 
-const set = (what: string, change: (fixture: Fixture) => void) => {
-  const [room, place] = [roomIndex.value, index.value]
-  return view.edit(`fixture ${props.id} ${what}`, (draft) =>
-    change(draft.building.rooms[room]!.fixtures![place]!),
-  )
-}
+const set = (what: string, change: (fixture: Fixture) => void) =>
+  view.edit(`fixture ${props.id} ${what}`, editFixture(props.id, change))
 const turn = () =>
-  view.attempt('fixture turned', (draft) => {
-    const { area } = draft.building.rooms[roomIndex.value]!.fixtures![index.value]!
-    ;[area.lengthM, area.widthM] = [area.widthM, area.lengthM]
-  })
+  view.attempt(
+    'fixture turned',
+    editFixture(props.id, ({ area }) => {
+      ;[area.lengthM, area.widthM] = [area.widthM, area.lengthM]
+    }),
+  )
 async function takeOut() {
-  const done = await view.attempt('fixture removed', (draft) => {
-    const room = draft.building.rooms[roomIndex.value]!
-    room.fixtures = room.fixtures!.filter((f) => f.id !== props.id)
-    for (const leak of room.leaks) if (leak.fixtureId === props.id) leak.fixtureId = null
-  })
-  if (done) view.chosen = null
+  if (await view.attempt('fixture removed', removeFixture(props.id))) view.chosen = null
 }
 </script>
 

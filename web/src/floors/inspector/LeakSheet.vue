@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LeakPoint } from '@/api/types'
+import { editLeak } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { firstTrip } from '@/plan/trips'
@@ -27,16 +28,13 @@ const first = computed(() => firstTrip(open.assessment, props.id))
 const flow = computed(() => open.outcomeOf(open.assessment, props.id, 'away')?.flowM3PerS)
 
 const set = (what: string, change: (leak: LeakPoint) => void) =>
-  view.edit(`leak ${props.id} ${what}`, (draft) =>
-    change(draft.building.rooms[roomIndex.value]!.leaks[index.value]!),
-  )
+  view.edit(`leak ${props.id} ${what}`, editLeak(props.id, change))
 async function takeOff() {
-  if (
-    await view.attempt('taken off the drawing', (draft) => {
-      draft.building.rooms[roomIndex.value]!.leaks[index.value]!.at = null
-    })
+  const done = await view.attempt(
+    'taken off the drawing',
+    editLeak(props.id, (leak) => void (leak.at = null)),
   )
-    view.chosen = null
+  if (done) view.chosen = null
 }
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FloorOpening } from '@/api/types'
+import { editOpening, removeOpening } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { useFloorView } from '../floorView'
@@ -12,7 +13,7 @@ import RectangleFields from './RectangleFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.building.openings ?? []).findIndex((o) => o.id === props.id))
+const index = computed(() => open.plan!.building.openings.findIndex((o) => o.id === props.id))
 const opening = computed(() => open.plan!.building.openings?.[index.value])
 const below = computed(() =>
   view.storeys
@@ -20,15 +21,10 @@ const below = computed(() =>
     .map((s) => ({ value: s.id, label: s.name })),
 )
 
-const set = (what: string, change: (opening: FloorOpening) => void) => {
-  const at = index.value
-  return view.edit(`opening ${at} ${what}`, (draft) => change(draft.building.openings![at]!))
-}
+const set = (what: string, change: (opening: FloorOpening) => void) =>
+  view.edit(`opening ${props.id} ${what}`, editOpening(props.id, change))
 async function takeOut() {
-  const done = await view.attempt('opening removed', (draft) => {
-    draft.building.openings = draft.building.openings!.filter((o) => o.id !== props.id)
-  })
-  if (done) view.chosen = null
+  if (await view.attempt('opening removed', removeOpening(props.id))) view.chosen = null
 }
 </script>
 

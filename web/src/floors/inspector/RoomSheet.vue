@@ -1,9 +1,19 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue'
 import { api } from '@/api/client'
-import type { FloorZone, Room, UsualFixture } from '@/api/types'
+import type { FloorPoint, FloorZone, Room, UsualFixture } from '@/api/types'
 import { finishesOf } from '@/stages/rooms/choices'
-import { freshId, leaksOf } from '@/plan/names'
+import {
+  addDoorway as addDoorwayTo,
+  addFixture as addFixtureTo,
+  addOpening as addOpeningTo,
+  addWall as addWallTo,
+  editLeak,
+  editRoom,
+  takeRoomOffTheDrawing,
+} from '@/plan/commands/building'
+import { editSensor } from '@/plan/commands/installation'
+import { fixturesOf, freshId, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import { feedOf } from '@/plan/pipes'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -29,14 +39,9 @@ const area = computed(() => room.value?.areas?.[0])
 const at = computed(() => `/building/rooms/${index.value}`)
 const finishes = computed(() => finishesOf(plan.value.catalogue))
 
-const set = (what: string, change: (room: Room) => void) => {
-  const place = index.value
-  return view.edit(`room ${place} ${what}`, (draft) => change(draft.building.rooms[place]!))
-}
-const put = (what: string, change: (room: Room) => void) => {
-  const place = index.value
-  return view.attempt(what, (draft) => change(draft.building.rooms[place]!))
-}
+const set = (what: string, change: (room: Room) => void) =>
+  view.edit(`room ${props.id} ${what}`, editRoom(props.id, change))
+const put = (what: string, change: (room: Room) => void) => view.attempt(what, editRoom(props.id, change))
 
 /** Rooms with a wall in common. */
 const neighbours = computed(() => {
@@ -49,33 +54,17 @@ const neighbours = computed(() => {
   })
 })
 async function addDoorway({ other, wall }: (typeof neighbours.value)[number]) {
-  const id = freshId(
-    `${props.id}-${other.id}`.slice(0, 30),
-    (plan.value.building.doorways ?? []).map((d) => d.id),
-  )
-  const storeyId = view.storeyId
-  const done = await view.attempt('doorway added', (draft) => {
-    draft.building.doorways = [
-      ...(draft.building.doorways ?? []),
-      { id, storeyId, thresholdM: null, ...doorwayIn(wall) },
-    ]
-  })
-  if (done) view.chosen = { kind: 'doorway', id }
+  const id = freshId(`${props.id}-${other.id}`, plan.value.building.doorways)
+  const { storeyId } = view
+  const doorway = { id, storeyId, thresholdM: null, ...doorwayIn(wall) }
+  if (await view.attempt('doorway added', addDoorwayTo(doorway))) view.chosen = { kind: 'doorway', id }
 }
 async function addWall({ other, wall }: (typeof neighbours.value)[number]) {
-  const id = freshId(
-    `wall-${props.id}-${other.id}`.slice(0, 30),
-    (plan.value.building.walls ?? []).map((w) => w.id),
-  )
-  const storeyId = view.storeyId
-  const done = await view.attempt('wall added', (draft) => {
-    const make = { material: 'brick' as const, thicknessM: null }
-    draft.building.walls = [
-      ...(draft.building.walls ?? []),
-      { id, storeyId, at: wall.at, direction: wall.wall, lengthM: toCm(wall.lengthM), make },
-    ]
-  })
-  if (done) view.chosen = { kind: 'wall', id }
+  const id = freshId(`wall-${props.id}-${other.id}`, plan.value.building.walls)
+  const { storeyId } = view
+  const make = { material: 'brick' as const, thicknessM: null }
+  const stretch = { id, storeyId, at: wall.at, direction: wall.wall, lengthM: toCm(wall.lengthM), make }
+  if (await view.attempt('wall added', addWallTo(stretch))) view.chosen = { kind: 'wall', id }
 }
 
 const setFall = (perCent: number | null) =>
@@ -97,7 +86,7 @@ const setDirection = (value: Direction) =>
     if (!r.fall) return
     r.fall =
       value === 'low'
-        ? { perCent: r.fall.perCent, towardsDeg: 0, lowPoint: middleOf(r.areas![0]!) }
+        ? { perCent: r.fall.perCent, towardsDeg: 0, lowPoint: middleOf(r.areas[0]!) }
         : { perCent: r.fall.perCent, towardsDeg: Number(value), lowPoint: null }
   })
 
@@ -116,23 +105,17 @@ async function addFixture(kind: string) {
   const { fixture, leaks } = withLeaks(
     room.value!,
     wanted,
-    (plan.value.building.doorways ?? []).filter((d) => d.storeyId === view.storeyId),
-    {
-      fixtures: plan.value.building.rooms.flatMap((r) => (r.fixtures ?? []).map((f) => f.id)),
-      leaks: leaksOf(plan.value).map((l) => l.leak.id),
-    },
+    plan.value.building.doorways.filter((d) => d.storeyId === view.storeyId),
+    { fixtures: fixturesOf(plan.value), leaks: leaksOf(plan.value).map((l) => l.leak) },
     (side) => feedOf(plan.value, room.value!, side),
   )
-  const done = await put(`${wanted.name} put in`, (r) => {
-    r.fixtures = [...(r.fixtures ?? []), fixture]
-    r.leaks.push(...leaks)
-  })
+  const done = await view.attempt(`${wanted.name} put in`, addFixtureTo(props.id, fixture, leaks))
   if (done) view.chosen = { kind: 'fixture', id: fixture.id }
 }
 
 const addDrain = () =>
   put('drain added', (r) => {
-    r.drains = [...(r.drains ?? []), { at: middleOf(r.areas![0]!), capacityM3PerS: null }]
+    r.drains.push({ at: middleOf(r.areas[0]!), capacityM3PerS: null })
   })
 const zoneWords: Record<FloorZone['kind'], string> = {
   mopped: 'Mopped',
@@ -141,20 +124,17 @@ const zoneWords: Record<FloorZone['kind'], string> = {
 }
 const addZone = (kind: FloorZone['kind']) =>
   put('zone added', (r) => {
-    r.zones = [...(r.zones ?? []), { kind, area: { ...r.areas![0]! } }]
+    r.zones.push({ kind, area: { ...r.areas[0]! } })
   })
 const addArea = () =>
   put('area added', (r) => {
-    const last = r.areas!.at(-1)!
+    const last = r.areas.at(-1)!
     const lengthM = Math.min(1, last.lengthM)
-    r.areas!.push({ acrossM: last.acrossM, downM: toCm(last.downM + last.widthM), lengthM, widthM: 1 })
+    r.areas.push({ acrossM: last.acrossM, downM: toCm(last.downM + last.widthM), lengthM, widthM: 1 })
   })
 const storeyBelow = computed(() => view.storeys[view.storeys.findIndex((s) => s.id === view.storeyId) + 1])
 async function addOpening() {
-  const id = freshId(
-    `opening-${props.id}`,
-    (plan.value.building.openings ?? []).map((o) => o.id),
-  )
+  const id = freshId(`opening-${props.id}`, plan.value.building.openings)
   const below = storeyBelow.value!
   const middle = middleOf(area.value!)
   const storeyId = view.storeyId
@@ -163,13 +143,8 @@ async function addOpening() {
   const landsAt = straight || !under[0] ? middle : middleOf(under[0])
   const size = { lengthM: 0.6, widthM: 0.6 }
   const corner = { acrossM: toCm(middle.acrossM - 0.3), downM: toCm(middle.downM - 0.3) }
-  const done = await view.attempt('opening added', (draft) => {
-    draft.building.openings = [
-      ...(draft.building.openings ?? []),
-      { id, storeyId, area: { ...corner, ...size }, toStoreyId: below.id, landsAt },
-    ]
-  })
-  if (done) view.chosen = { kind: 'opening', id }
+  const opening = { id, storeyId, area: { ...corner, ...size }, toStoreyId: below.id, landsAt }
+  if (await view.attempt('opening added', addOpeningTo(opening))) view.chosen = { kind: 'opening', id }
 }
 
 /** Leak points and sensors of the room that are not on the drawing yet are put into its middle. */
@@ -185,17 +160,12 @@ const toPlace = computed(() => {
 })
 async function placeThing(thing: Chosen) {
   const middle = middleOf(area.value!)
-  const done = await view.attempt('put on the drawing', (draft) => {
-    if (thing.kind === 'leak') leaksOf(draft).find((l) => l.leak.id === thing.id)!.leak.at = middle
-    else draft.installation.sensors.find((s) => s.id === thing.id)!.at = middle
-  })
-  if (done) view.chosen = { kind: thing.kind, id: thing.id }
+  const put = (placed: { at?: FloorPoint | null }) => void (placed.at = middle)
+  const command = thing.kind === 'leak' ? editLeak(thing.id, put) : editSensor(thing.id, put)
+  if (await view.attempt('put on the drawing', command)) view.chosen = { kind: thing.kind, id: thing.id }
 }
 async function takeOff() {
-  const done = await put('taken off the drawing', (r) =>
-    Object.assign(r, { areas: [], drains: [], fixtures: [], zones: [], storeyId: null, fall: null }),
-  )
-  if (done) view.chosen = null
+  if (await view.attempt('taken off the drawing', takeRoomOffTheDrawing(props.id))) view.chosen = null
 }
 </script>
 
@@ -203,7 +173,7 @@ async function takeOff() {
   <FloorSheet v-if="room && area" :title="room.name">
     <RectangleFields
       :rectangle="area"
-      :apply="(key, value) => set(`area ${key}`, (r) => void (r.areas![0]![key] = value))"
+      :apply="(key, value) => set(`area ${key}`, (r) => void (r.areas[0]![key] = value))"
       :pointer="() => `${at}/areas/0`"
     />
     <ChoiceField
@@ -306,7 +276,7 @@ async function takeOff() {
         <PointFields
           name="Drain"
           :at="drain.at"
-          :apply="(key, value) => set(`drain ${i} ${key}`, (r) => void (r.drains![i]!.at[key] = value))"
+          :apply="(key, value) => set(`drain ${i} ${key}`, (r) => void (r.drains[i]!.at[key] = value))"
         />
         <MeasureField
           label="It takes"
@@ -314,14 +284,14 @@ async function takeOff() {
           empty-word="not known"
           :values="one(drain.capacityM3PerS)"
           :apply="
-            (v) => set(`drain ${i} capacity`, (r) => void (r.drains![i]!.capacityM3PerS = v?.[0] ?? null))
+            (v) => set(`drain ${i} capacity`, (r) => void (r.drains[i]!.capacityM3PerS = v?.[0] ?? null))
           "
           :pointer="`${at}/drains/${i}/capacityM3PerS`"
         />
         <button
           type="button"
           class="act-quiet text-clay self-end"
-          @click="put('drain removed', (r) => void r.drains!.splice(i, 1))"
+          @click="put('drain removed', (r) => void r.drains.splice(i, 1))"
         >
           Take the drain out
         </button>
@@ -334,32 +304,32 @@ async function takeOff() {
         <RectangleFields
           :rectangle="zone.area"
           :name="zoneWords[zone.kind]"
-          :apply="(key, value) => set(`zone ${i} ${key}`, (r) => void (r.zones![i]!.area[key] = value))"
+          :apply="(key, value) => set(`zone ${i} ${key}`, (r) => void (r.zones[i]!.area[key] = value))"
           :pointer="(key) => `${at}/zones/${i}/area/${key}`"
         />
         <button
           type="button"
           class="act-quiet text-clay -ml-2 justify-start"
-          @click="put('zone removed', (r) => void r.zones!.splice(i, 1))"
+          @click="put('zone removed', (r) => void r.zones.splice(i, 1))"
         >
           Take it out
         </button>
       </div>
       <div
-        v-for="(more, i) in (room.areas ?? []).slice(1)"
+        v-for="(more, i) in room.areas.slice(1)"
         :key="`a${i}`"
         class="border-rule mt-3 grid grid-cols-2 gap-x-3 gap-y-2 border-t pt-3"
       >
         <RectangleFields
           :rectangle="more"
           name="More floor"
-          :apply="(key, value) => set(`area ${i + 1} ${key}`, (r) => void (r.areas![i + 1]![key] = value))"
+          :apply="(key, value) => set(`area ${i + 1} ${key}`, (r) => void (r.areas[i + 1]![key] = value))"
           :pointer="() => `${at}/areas/${i + 1}`"
         />
         <button
           type="button"
           class="act-quiet text-clay -ml-2 justify-start"
-          @click="put('area removed', (r) => void r.areas!.splice(i + 1, 1))"
+          @click="put('area removed', (r) => void r.areas.splice(i + 1, 1))"
         >
           Take it out
         </button>

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Sensor } from '@/api/types'
 import { leakName } from '@/plan/names'
 import { firstTrip, soonestFirst } from '@/plan/trips'
+import { editSensor } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -51,14 +52,12 @@ const unheard = computed(() =>
   mine.value.filter((t) => t.volumeM3.high == null).map((t) => leakName(plan.value, t.leakId)),
 )
 
-const set = (what: string, change: (sensor: Sensor) => void) => {
-  const at = index.value
-  return view.edit(`sensor ${props.id} ${what}`, (draft) => change(draft.installation.sensors[at]!))
-}
+const set = (what: string, change: (sensor: Sensor) => void) =>
+  view.edit(`sensor ${props.id} ${what}`, editSensor(props.id, change))
 
 /** Each pick lengthens the rope's way by a stretch. */
 const layRope = () => {
-  const at = index.value
+  const { id } = props
   view.picking = {
     ask: 'Click along the way of the rope, or move by arrows and press Enter. The first pick begins anew.',
     take: (() => {
@@ -66,11 +65,13 @@ const layRope = () => {
       return (place) => {
         const anew = !begun
         begun = true
-        void view.attempt('rope laid', (draft) => {
-          const rope = draft.installation.sensors[at]!
-          rope.path = anew ? [place] : [...(rope.path ?? []), place]
-          rope.at = rope.path[0]!
-        })
+        void view.attempt(
+          'rope laid',
+          editSensor(id, (rope) => {
+            rope.path = anew ? [place] : [...rope.path, place]
+            rope.at = rope.path[0]!
+          }),
+        )
       }
     })(),
   }
@@ -78,23 +79,24 @@ const layRope = () => {
 const ropeM = computed(() => pathLength(sensor.value?.path ?? []))
 
 const hangMain = () => {
-  const at = index.value
+  const { id } = props
   view.picking = {
     ask: 'Click where the main part hangs, or move by arrows and press Enter.',
     take: (place) => {
       view.picking = null
       void view.attempt(
         'main part hung',
-        (draft) => void (draft.installation.sensors[at]!.mainPartAt = place),
+        editSensor(id, (sensor) => void (sensor.mainPartAt = place)),
       )
     },
   }
 }
 
 async function takeOff() {
-  const done = await view.attempt('taken off the drawing', (draft) => {
-    Object.assign(draft.installation.sensors[index.value]!, { at: null, path: [], mainPartAt: null })
-  })
+  const done = await view.attempt(
+    'taken off the drawing',
+    editSensor(props.id, (sensor) => void Object.assign(sensor, { at: null, path: [], mainPartAt: null })),
+  )
   if (done) view.chosen = null
 }
 </script>

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { FloorPoint, Storey } from '@/api/types'
+import { editStorey } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
@@ -24,10 +25,8 @@ const picks = shallowRef<FloorPoint[]>([])
 const length = ref('')
 const UNSCALED_M = 12
 
-const set = (what: string, change: (storey: Storey) => void) => {
-  const at = index.value
-  return view.edit(`storey ${props.id} ${what}`, (draft) => change(draft.building.storeys![at]!))
-}
+const set = (what: string, change: (storey: Storey) => void) =>
+  view.edit(`storey ${props.id} ${what}`, editStorey(props.id, change))
 
 async function addPicture(event: Event) {
   const input = event.target as HTMLInputElement
@@ -77,7 +76,7 @@ async function takeScale() {
     return
   }
   const done = await view.attempt('picture scaled', (draft) => {
-    const drawn = draft.building.storeys![index.value]!
+    const drawn = draft.building.storeys[index.value]!
     drawn.picture = scaledPicture(drawn.picture!, from!, knownM / apartM)
   })
   if (done) {
@@ -88,7 +87,7 @@ async function takeScale() {
 }
 const move = (acrossM: number, downM: number) =>
   view.attempt('picture moved', (draft) => {
-    const { at } = draft.building.storeys![index.value]!.picture!
+    const { at } = draft.building.storeys[index.value]!.picture!
     at.acrossM = toCm(at.acrossM + acrossM)
     at.downM = toCm(at.downM + downM)
   })
@@ -101,7 +100,7 @@ const steps: [name: string, sign: string, acrossM: number, downM: number][] = [
 
 async function takeOut() {
   await view.attempt('storey removed', (draft) => {
-    draft.building.storeys = draft.building.storeys!.filter((s) => s.id !== props.id)
+    draft.building.storeys = draft.building.storeys.filter((s) => s.id !== props.id)
   })
 }
 const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId === props.id))
@@ -170,7 +169,7 @@ const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId
           <button
             type="button"
             class="act-quiet text-clay"
-            @click="view.attempt('picture removed', (d) => void (d.building.storeys![index]!.picture = null))"
+            @click="view.attempt('picture removed', (d) => void (d.building.storeys[index]!.picture = null))"
           >
             Take it away
           </button>

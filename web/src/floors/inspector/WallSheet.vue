@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Wall } from '@/api/types'
+import { editWall, removeWall } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import MeasureField from '@/ui/MeasureField.vue'
 import { useFloorView } from '../floorView'
@@ -12,18 +13,13 @@ import WallMakeFields from './WallMakeFields.vue'
 const props = defineProps<{ id: string }>()
 const view = useFloorView()
 const open = useOpenPlan()
-const index = computed(() => (open.plan!.building.walls ?? []).findIndex((w) => w.id === props.id))
+const index = computed(() => open.plan!.building.walls.findIndex((w) => w.id === props.id))
 const wall = computed(() => open.plan!.building.walls?.[index.value])
 
-const set = (what: string, change: (wall: Wall) => void) => {
-  const at = index.value
-  return view.edit(`wall ${at} ${what}`, (draft) => change(draft.building.walls![at]!))
-}
+const set = (what: string, change: (wall: Wall) => void) =>
+  view.edit(`wall ${props.id} ${what}`, editWall(props.id, change))
 async function takeOut() {
-  const done = await view.attempt('wall removed', (draft) => {
-    draft.building.walls = draft.building.walls!.filter((w) => w.id !== props.id)
-  })
-  if (done) view.chosen = null
+  if (await view.attempt('wall removed', removeWall(props.id))) view.chosen = null
 }
 </script>
 

@@ -2,7 +2,7 @@
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed } from 'vue'
 import type { DriveSpec, FittedDrive, RankedDrive } from '@/api/types'
-import { chooseDrive } from '@/plan/drives'
+import { chooseDrive } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
@@ -11,7 +11,7 @@ import { priceText } from '@/ui/price'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { show } from '@/ui/units'
 import { useChosen } from '@/ui/useChosen'
-import { driveSupplyWords, powerWords, standingWords } from '@/ui/words'
+import { driveSupplyWords, powerWords, provenanceWords } from '@/ui/words'
 
 /** The drives of the catalogue, ranked for this valve: whether, how long, how many litres, what price, and why not. */
 const open = useOpenPlan()
@@ -32,7 +32,7 @@ const mounts: Record<DriveSpec['mount'], string> = {
 
 function choosing(specId: string, power?: FittedDrive['power']): Promise<void> {
   const { id } = main.value
-  return open.edit(`main ${id} drive`, (draft) => chooseDrive(draft, id, specId, power))
+  return open.edit(`main ${id} drive`, chooseDrive(id, specId, power))
 }
 
 /** A cut-in valve turns its own ball, which its maker has matched. */
@@ -41,16 +41,16 @@ function inHand(rank: RankedDrive, spec: DriveSpec): string {
   return rank.ratio == null ? 'not known' : show('ratio', rank.ratio, preferences.system)
 }
 
-const inStanding = (figure: { standing: keyof typeof standingWords }, text: string) =>
-  `${text}, ${standingWords[figure.standing]}`
+const withProvenance = (figure: { provenance: keyof typeof provenanceWords }, text: string) =>
+  `${text}, ${provenanceWords[figure.provenance]}`
 
 const details = (spec: DriveSpec) =>
   [
     spec.ratedTorque
-      ? inStanding(spec.ratedTorque, show('torque', spec.ratedTorque.nm, preferences.system))
+      ? withProvenance(spec.ratedTorque, show('torque', spec.ratedTorque.nm, preferences.system))
       : 'torque not known',
     spec.stroke
-      ? inStanding(spec.stroke, show('duration', spec.stroke.s, preferences.system))
+      ? withProvenance(spec.stroke, show('duration', spec.stroke.s, preferences.system))
       : 'stroke not known',
     driveSupplyWords[spec.supply ?? 'unknown'],
   ].join('; ')

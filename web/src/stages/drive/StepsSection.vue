@@ -4,18 +4,17 @@ import { useSelectedMain } from '@/plan/selectedMain'
 import CautionLine from '@/ui/CautionLine.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import { tradeWords } from '@/ui/words'
+import { useDriveLog } from './driveLog'
 
 /** The order of mounting this drive, ticked off as it goes, each caution at the step where it bites. */
-const { drive, assessed, editDrive } = useSelectedMain()
-const done = computed(() => drive.value?.stepsDone ?? [])
+const { assessed } = useSelectedMain()
+const { log, error, note } = useDriveLog()
+const done = computed(() => log.value.stepsDone)
 const steps = computed(() => assessed.value?.steps ?? [])
 const left = computed(() => steps.value.filter((s) => !done.value.includes(s.id)).length)
 
-const toggle = (id: string) =>
-  editDrive(`step ${id}`, (draft) => {
-    const was = draft.stepsDone ?? []
-    draft.stepsDone = was.includes(id) ? was.filter((s) => s !== id) : [...was, id]
-  })
+const toggle = (stepId: string) =>
+  note({ kind: done.value.includes(stepId) ? 'stepUndone' : 'stepDone', stepId })
 </script>
 
 <template>
@@ -23,6 +22,7 @@ const toggle = (id: string) =>
     title="Mounting it, step by step"
     :lead="left === 0 ? 'All steps are ticked off.' : `${left} of ${steps.length} steps are left.`"
   >
+    <p v-if="error" class="text-clay mb-2" role="alert">{{ error }}</p>
     <ol class="divide-rule bg-sheet divide-y rounded-sm">
       <li v-for="(step, i) in steps" :key="step.id" class="px-3 py-2">
         <label class="grid cursor-pointer grid-cols-[1.25rem_1.5rem_1fr] items-baseline gap-x-2">

@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import type { SeenStroke } from '@/api/types'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SheetSection from '@/ui/SheetSection.vue'
+import { show } from '@/ui/units'
 import type { Choice } from '@/ui/words'
+import { useDriveLog } from './driveLog'
 
 /** Strokes that somebody watched: on the bench, loose, tight. The last stage's replace the catalogue's figure. */
-const { drive, driveAt, editDrive } = useSelectedMain()
-const strokes = computed(() => drive.value?.strokes ?? [])
+const preferences = usePreferences()
+const { log, error, note } = useDriveLog()
 
 const stages: Choice<SeenStroke['stage']>[] = [
   { value: 'bench', label: 'On the bench' },
@@ -21,20 +23,37 @@ const ways: Choice<SeenStroke['direction']>[] = [
   { value: 'closing', label: 'Closing' },
   { value: 'opening', label: 'Opening' },
 ]
+const wordOf = <T extends string>(choices: Choice<T>[], value: T) =>
+  choices.find((c) => c.value === value)?.label
 
-const set = (index: number, what: string, change: (stroke: SeenStroke) => void) =>
-  editDrive(`stroke ${index} ${what}`, (draft) => change(draft.strokes![index]!))
+const blank = (): SeenStroke => ({ stage: 'bench', direction: 'closing', durationS: null, endAngleDeg: null })
+const stroke = reactive(blank())
+const isBlank = computed(() => stroke.durationS == null && stroke.endAngleDeg == null)
+const missing = ref(false)
 
-/** The next stroke is of the stage of the last, the other way round. */
-const add = () =>
-  editDrive('stroke added', (draft) => {
-    const last = draft.strokes?.at(-1)
-    draft.strokes = [
-      ...(draft.strokes ?? []),
-      { stage: last?.stage ?? 'bench', direction: last?.direction === 'closing' ? 'opening' : 'closing' },
-    ]
-  })
-const remove = (index: number) => editDrive('stroke removed', (draft) => void draft.strokes!.splice(index, 1))
+/** The next stroke is of the same stage, the other way round. */
+async function add() {
+  missing.value = isBlank.value
+  if (isBlank.value) return
+  await note({ kind: 'strokeSeen', stroke: { ...stroke } })
+  if (error.value) return
+  const direction = stroke.direction === 'closing' ? 'opening' : 'closing'
+  Object.assign(stroke, blank(), { stage: stroke.stage, direction })
+}
+
+const put = (change: () => void) => {
+  change()
+  return Promise.resolve()
+}
+const figures = (seen: SeenStroke) =>
+  [
+    seen.durationS == null ? 'not timed' : show('duration', seen.durationS, preferences.system),
+    seen.endAngleDeg == null
+      ? 'angle not seen'
+      : `stopped at ${show('angle', seen.endAngleDeg, preferences.system)}`,
+  ].join(', ')
+const day = (at: string) =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 </script>
 
 <template>
@@ -42,49 +61,61 @@ const remove = (index: number) => editDrive('stroke removed', (draft) => void dr
     title="Strokes seen"
     lead="On the bench first, then with the straps loose, then tight, several times both ways. The slowest closing stroke of the last of these counts everywhere, and the least angle on the valve."
   >
-    <ul class="mb-3 space-y-3">
+    <ul class="divide-rule bg-sheet mb-4 divide-y rounded-sm">
       <li
-        v-for="(stroke, i) in strokes"
-        :key="i"
-        class="border-rule grid gap-x-4 gap-y-2 border-b pb-3 sm:grid-cols-[1.2fr_1fr_1fr_1.2fr_auto]"
+        v-for="seen in log.strokes"
+        :key="seen.number"
+        class="flex flex-wrap items-center justify-between gap-x-4 px-3 py-1"
       >
-        <ChoiceField
-          label="How"
-          :value="stroke.stage"
-          :choices="stages"
-          :apply="(value) => set(i, 'stage', (s) => void (s.stage = value))"
-          :pointer="`${driveAt}/strokes/${i}/stage`"
-        />
-        <ChoiceField
-          label="Way"
-          :value="stroke.direction"
-          :choices="ways"
-          :apply="(value) => set(i, 'way', (s) => void (s.direction = value))"
-          :pointer="`${driveAt}/strokes/${i}/direction`"
-        />
-        <MeasureField
-          label="Took"
-          kind="duration"
-          :values="one(stroke.durationS)"
-          :apply="(v) => set(i, 'time', (s) => void (s.durationS = v?.[0] ?? null))"
-          :pointer="`${driveAt}/strokes/${i}/durationS`"
-        />
-        <MeasureField
-          label="Stopped at"
-          kind="angle"
-          :values="one(stroke.endAngleDeg)"
-          :apply="(v) => set(i, 'angle', (s) => void (s.endAngleDeg = v?.[0] ?? null))"
-          :pointer="`${driveAt}/strokes/${i}/endAngleDeg`"
-        />
-        <button type="button" class="act-quiet text-clay self-end" @click="remove(i)">
-          Take out<span class="sr-only"> stroke {{ i + 1 }}</span>
+        <span>
+          {{ wordOf(stages, seen.stroke.stage) }}, {{ wordOf(ways, seen.stroke.direction)?.toLowerCase() }}:
+          <span class="figures">{{ figures(seen.stroke) }}</span>
+          <span class="text-faded text-[13px]"> {{ seen.by }}, {{ day(seen.at) }}</span>
+        </span>
+        <button
+          type="button"
+          class="act-quiet text-clay"
+          @click="note({ kind: 'struckOut', strikes: seen.number })"
+        >
+          Strike out<span class="sr-only"> entry {{ seen.number }}</span>
         </button>
       </li>
+      <li v-if="log.strokes.length === 0" class="text-faded px-3 py-2">No stroke is written down yet.</li>
     </ul>
-    <button type="button" class="act" @click="add">Add a stroke</button>
+    <div class="grid items-end gap-x-4 gap-y-2 sm:grid-cols-[1.2fr_1fr_1fr_1.2fr_auto]">
+      <ChoiceField
+        label="How"
+        :value="stroke.stage"
+        :choices="stages"
+        :apply="(value) => put(() => void (stroke.stage = value))"
+      />
+      <ChoiceField
+        label="Way"
+        :value="stroke.direction"
+        :choices="ways"
+        :apply="(value) => put(() => void (stroke.direction = value))"
+      />
+      <MeasureField
+        label="Took"
+        kind="duration"
+        :values="one(stroke.durationS)"
+        :apply="(v) => put(() => void (stroke.durationS = v?.[0] ?? null))"
+      />
+      <MeasureField
+        label="Stopped at"
+        kind="angle"
+        :values="one(stroke.endAngleDeg)"
+        :apply="(v) => put(() => void (stroke.endAngleDeg = v?.[0] ?? null))"
+      />
+      <button type="button" class="act" @click="add">Write it down</button>
+    </div>
+    <p v-if="error || (missing && isBlank)" class="text-clay mt-2" role="alert">
+      {{ error || 'Type how long the stroke took, or where the handle stopped.' }}
+    </p>
     <p class="text-faded mt-2 text-[13px]">
-      The angle is from fully open; it is shut from 82.5° on, a full quarter turn is 90°. A bench stroke says
-      nothing of the angle on the valve.
+      What is written down stays in the site’s log; one that is wrong is struck out. The angle is from fully
+      open; it is shut from 82.5° on, a full quarter turn is 90°. A bench stroke says nothing of the angle on
+      the valve.
     </p>
   </SheetSection>
 </template>

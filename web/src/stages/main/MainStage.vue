@@ -3,7 +3,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { freshId } from '@/plan/names'
-import { takeOutStopValve } from '@/plan/drives'
+import { addStopValve, removeStopValve } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import { useSelectedMain } from '@/plan/selectedMain'
@@ -38,22 +38,8 @@ const spec = computed(() => open.plan!.catalogue.drives.find((d) => d.id === dri
 
 /** Where one main can be added: one more beside it, or one in line behind a pipe. */
 async function addMain() {
-  const id = freshId(
-    'main',
-    open.plan!.building.stopValves.map((m) => m.id),
-  )
-  await open.edit('main added', (draft) => {
-    draft.building.stopValves.push({
-      id,
-      name: `Stop valve ${draft.building.stopValves.length + 1}`,
-      kind: 'unknown',
-      stiffness: 'unknown',
-      closesFully: 'unknown',
-      upstreamStop: 'unknown',
-      feedsSprinklers: 'unknown',
-      feedsVitalUse: 'unknown',
-    })
-  })
+  const id = freshId('main', open.plan!.building.stopValves)
+  await open.edit('main added', addStopValve(id))
   await router.replace({ query: { main: id, card: 'valve' } })
 }
 
@@ -70,7 +56,7 @@ const uses = computed(() => {
 
 async function removeMain() {
   const { id } = main.value
-  await open.edit('main removed', (draft) => takeOutStopValve(draft, id))
+  await open.edit('main removed', removeStopValve(id))
   await router.replace({ query: {} })
 }
 </script>

@@ -3,6 +3,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import type { Pipe, Plan } from '@/api/types'
 import { freshId } from '@/plan/names'
+import { addPipe, editPipe, removePipe } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -64,38 +65,23 @@ const parents = (pipe: Pipe) => {
   ]
 }
 
-const set = (index: number, what: string, change: (pipe: Pipe) => void) =>
-  open.edit(`pipe ${index} ${what}`, (draft) => change(draft.building.pipes[index]!))
+const set = (id: string, what: string, change: (pipe: Pipe) => void) =>
+  open.edit(`pipe ${id} ${what}`, editPipe(id, change))
 
 type Measure = 'boreM' | 'lengthM' | 'endHeightM' | 'limiterM3PerS' | 'stopValveK'
-const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
-  set(index, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
+const setMeasure = (id: string, key: Measure) => (values: number[] | null) =>
+  set(id, key, (pipe) => void (pipe[key] = values?.[0] ?? null))
 
 async function add() {
-  const last = plan.value.building.pipes.at(-1)
-  const id = freshId(
-    'pipe',
-    plan.value.building.pipes.map((p) => p.id),
-  )
   // Known before the row is drawn, so that it is drawn unfolded.
-  added.value = id
-  await open.edit('pipe added', (draft) => {
-    draft.building.pipes.push({
-      id,
-      name: `Pipe ${draft.building.pipes.length + 1}`,
-      material: 'unknown',
-      ...(last ? { parentId: last.id } : { stopValveId: draft.building.stopValves[0]!.id }),
-    })
-  })
+  added.value = freshId('pipe', plan.value.building.pipes)
+  await open.edit('pipe added', addPipe(added.value))
 }
 
 const uses = (plan: Plan, id: string) =>
   plan.building.pipes.filter((p) => p.parentId === id).length +
   plan.building.stopValves.filter((m) => m.fedByPipeId === id).length +
   plan.building.rooms.flatMap((r) => r.leaks).filter((l) => l.pipeId === id).length
-
-const remove = (index: number) =>
-  open.edit('pipe removed', (draft) => void draft.building.pipes.splice(index, 1))
 </script>
 
 <template>
@@ -123,28 +109,28 @@ const remove = (index: number) =>
           label="Name"
           :value="pipe.name"
           required
-          :apply="(name) => set(index, 'name', (p) => void (p.name = name))"
+          :apply="(name) => set(pipe.id, 'name', (p) => void (p.name = name))"
           :pointer="`/building/pipes/${index}/name`"
         />
         <ChoiceField
           label="Starts at"
           :value="startOf(pipe)"
           :choices="parents(pipe)"
-          :apply="(start) => set(index, 'start', (p) => putStart(p, start))"
+          :apply="(start) => set(pipe.id, 'start', (p) => putStart(p, start))"
           :pointer="`/building/pipes/${index}/parentId`"
         />
         <ChoiceField
           label="Material"
           :value="pipe.material"
           :choices="pipeMaterials"
-          :apply="(material) => set(index, 'material', (p) => void (p.material = material))"
+          :apply="(material) => set(pipe.id, 'material', (p) => void (p.material = material))"
           :pointer="`/building/pipes/${index}/material`"
         />
         <AnswerField
           label="Carries"
           :value="pipe.water ?? 'unknown'"
           :choices="pipeWaters"
-          :apply="(water) => set(index, 'water', (p) => void (p.water = water))"
+          :apply="(water) => set(pipe.id, 'water', (p) => void (p.water = water))"
           :pointer="`/building/pipes/${index}/water`"
         />
         <MeasureField
@@ -152,7 +138,7 @@ const remove = (index: number) =>
           kind="bore"
           how="Inside; or outside by wall as printed on it: 22 x 3."
           :values="one(pipe.boreM)"
-          :apply="setMeasure(index, 'boreM')"
+          :apply="setMeasure(pipe.id, 'boreM')"
           :pointer="`/building/pipes/${index}/boreM`"
         />
         <MeasureField
@@ -160,7 +146,7 @@ const remove = (index: number) =>
           kind="length"
           how="Along the pipe, with a tape or paces."
           :values="one(pipe.lengthM)"
-          :apply="setMeasure(index, 'lengthM')"
+          :apply="setMeasure(pipe.id, 'lengthM')"
           :pointer="`/building/pipes/${index}/lengthM`"
         />
         <MeasureField
@@ -168,7 +154,7 @@ const remove = (index: number) =>
           kind="length"
           how="Above the stop valve; below is negative."
           :values="one(pipe.endHeightM)"
-          :apply="setMeasure(index, 'endHeightM')"
+          :apply="setMeasure(pipe.id, 'endHeightM')"
           :pointer="`/building/pipes/${index}/endHeightM`"
         />
         <MeasureField
@@ -177,7 +163,7 @@ const remove = (index: number) =>
           how="What it lets through, as printed on it."
           empty-word="none"
           :values="one(pipe.limiterM3PerS)"
-          :apply="setMeasure(index, 'limiterM3PerS')"
+          :apply="setMeasure(pipe.id, 'limiterM3PerS')"
           :pointer="`/building/pipes/${index}/limiterM3PerS`"
         />
         <MeasureField
@@ -186,7 +172,7 @@ const remove = (index: number) =>
           how="From its sheet, as it stands."
           empty-word="none"
           :values="one(pipe.stopValveK)"
-          :apply="setMeasure(index, 'stopValveK')"
+          :apply="setMeasure(pipe.id, 'stopValveK')"
           :pointer="`/building/pipes/${index}/stopValveK`"
         />
         <div class="sm:col-span-2">
@@ -194,7 +180,7 @@ const remove = (index: number) =>
             type="button"
             class="act-quiet text-clay -ml-2"
             :disabled="uses(plan, pipe.id) > 0"
-            @click="remove(index)"
+            @click="open.edit('pipe removed', removePipe(pipe.id))"
           >
             Take this pipe out
           </button>

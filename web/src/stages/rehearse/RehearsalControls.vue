@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Plan, Rehearsed } from '@/api/types'
-import { chooseDrive, driveIndexOn } from '@/plan/drives'
+import { chooseDrive, editRule, setDistance } from '@/plan/commands/installation'
+import { driveIndexOn } from '@/plan/drives'
 import { isDrawn, leaksOf } from '@/plan/names'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -51,15 +52,13 @@ const drives = computed<Choice<string>[]>(() =>
 type By = 'typed' | 'slid'
 
 const setDelay = (seconds: number, by: By) =>
-  open.edit(`delay ${by}`, (draft) => void (draft.installation.rules[ruleIndex.value]!.delayS = seconds))
+  open.edit(
+    `delay ${by}`,
+    editRule(rule.value!.id, (r) => void (r.delayS = seconds)),
+  )
 
-const setDistance = (distanceM: number | null, by: By) =>
-  open.edit(`way ${by}`, (draft) => {
-    const target = draft.installation.sensors[sensorIndex.value]!
-    const entry = target.distances.find((d) => d.leakId === props.rehearsed.leakId)
-    if (entry) entry.distanceM = distanceM
-    else target.distances.push({ leakId: props.rehearsed.leakId, distanceM })
-  })
+const setDistanceTo = (distanceM: number | null, by: By) =>
+  open.edit(`way ${by}`, setDistance(sensor.value!.id, props.rehearsed.leakId, distanceM))
 
 /** The stop valve that closes for this leak, and the drive on it. */
 const main = computed(() => {
@@ -70,7 +69,7 @@ const driveIndex = computed(() => driveIndexOn(props.plan, main.value?.id))
 
 function setDrive(specId: string): Promise<void> {
   const { id } = main.value!
-  return open.edit('rehearse drive', (draft) => chooseDrive(draft, id, specId))
+  return open.edit('rehearse drive', chooseDrive(id, specId))
 }
 </script>
 
@@ -120,14 +119,14 @@ function setDrive(specId: string): Promise<void> {
         kind="length"
         :how="sensor.name"
         :values="one(distance)"
-        :apply="(v) => setDistance(v?.[0] ?? null, 'typed')"
+        :apply="(v) => setDistanceTo(v?.[0] ?? null, 'typed')"
       />
       <SliderLine
         label="Way"
         :value="distance ?? 0"
         :max="longest"
         :step="0.05"
-        :apply="(metres) => setDistance(Math.round(metres * 100) / 100, 'slid')"
+        :apply="(metres) => setDistanceTo(Math.round(metres * 100) / 100, 'slid')"
       />
     </div>
     <p v-else class="text-faded text-[13.5px]">No sensor lies in this room.</p>

@@ -3,8 +3,16 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LeakPoint, Room } from '@/api/types'
 import { freshId, leaksOf } from '@/plan/names'
+import {
+  addLeak,
+  editLeak,
+  editRoom,
+  removeLeak,
+  setLeakKind,
+  setLeakPipe,
+  setLeakSide,
+} from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
-import { feedOf } from '@/plan/pipes'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -29,41 +37,14 @@ const pipes = computed<Choice<string | null>[]>(() => [
   { value: null, label: 'No pipe: waste, rain or a tank', hint: 'no stop valve stops it' },
 ])
 
-const set = (index: number, what: string, change: (leak: LeakPoint) => void) =>
-  open.edit(`leak ${props.roomIndex} ${index} ${what}`, (draft) =>
-    change(draft.building.rooms[props.roomIndex]!.leaks[index]!),
-  )
+const set = (id: string, what: string, change: (leak: LeakPoint) => void) =>
+  open.edit(`leak ${id} ${what}`, editLeak(id, change))
 
 type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM' | 'holdsM3'
-const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
-  set(index, key, (leak) => void (leak[key] = values?.[0] ?? null))
+const setMeasure = (id: string, key: Measure) => (values: number[] | null) =>
+  set(id, key, (leak) => void (leak[key] = values?.[0] ?? null))
 
-const setKind = (index: number, kind: LeakPoint['kind']) =>
-  set(index, 'kind', (leak) => {
-    leak.kind = kind
-    if (isFixedFlow(kind)) leak.holeM = null
-    else leak.flowM3PerS = null
-  })
-
-/** Without a pipe there is no pressure behind a hole: it becomes a flow. */
-const setPipe = (index: number, pipeId: string | null) =>
-  set(index, 'pipe', (leak) => {
-    leak.pipeId = pipeId
-    leak.pipeIsProposed = false
-    if (pipeId) leak.holdsM3 = null
-    else if (!isFixedFlow(leak.kind)) Object.assign(leak, { kind: 'flow', holeM: null })
-  })
-
-/** Hot and cold are two pipes: where nobody has said which it is, the proposal follows the side. */
-const setSide = (index: number, side: LeakPoint['side']) =>
-  open.edit(`leak ${props.roomIndex} ${index} side`, (draft) => {
-    const room = draft.building.rooms[props.roomIndex]!
-    const leak = room.leaks[index]!
-    leak.side = side
-    if (leak.pipeIsProposed) Object.assign(leak, feedOf(draft, room, side))
-  })
-
-const confirmPipe = (index: number) => set(index, 'pipe said', (leak) => void (leak.pipeIsProposed = false))
+const confirmPipe = (id: string) => set(id, 'pipe said', (leak) => void (leak.pipeIsProposed = false))
 
 function flowText(leak: LeakPoint): string {
   const outcome = open.outcomeOf(open.assessment, leak.id, 'away')
@@ -75,29 +56,10 @@ async function add() {
   if (!wanted || plan.value.building.pipes.length === 0) return
   const id = freshId(
     wanted,
-    leaksOf(plan.value).map((l) => l.leak.id),
+    leaksOf(plan.value).map((l) => l.leak),
   )
-  await open.edit('leak point added', (draft) => {
-    const room = draft.building.rooms[props.roomIndex]!
-    room.noLeakPoints = false
-    room.leaks.push({
-      id,
-      name: wanted,
-      kind: 'hoseBurst',
-      side: 'cold',
-      ...feedOf(draft, room, 'cold'),
-      position: 'unknown',
-    })
-  })
+  await open.edit('leak point added', addLeak(id, wanted, props.room.id))
   name.value = ''
-}
-
-function remove(index: number) {
-  return open.edit('leak point removed', (draft) => {
-    const [leak] = draft.building.rooms[props.roomIndex]!.leaks.splice(index, 1)
-    for (const sensor of draft.installation.sensors)
-      sensor.distances = sensor.distances.filter((d) => d.leakId !== leak!.id)
-  })
 }
 </script>
 
@@ -113,7 +75,7 @@ function remove(index: number) {
         (on) =>
           open.edit(
             'no leak point here',
-            (draft) => void (draft.building.rooms[roomIndex]!.noLeakPoints = on),
+            editRoom(room.id, (r) => void (r.noLeakPoints = on)),
           )
       "
     />
@@ -137,14 +99,14 @@ function remove(index: number) {
             label="Leak point"
             :value="leak.name"
             required
-            :apply="(text) => set(index, 'name', (l) => void (l.name = text))"
+            :apply="(text) => set(leak.id, 'name', (l) => void (l.name = text))"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/name`"
           />
           <ChoiceField
             label="Kind"
             :value="leak.kind"
             :choices="leakKinds"
-            :apply="(kind) => setKind(index, kind)"
+            :apply="(kind) => open.edit(`leak ${leak.id} kind`, setLeakKind(leak.id, kind))"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/kind`"
           />
           <MeasureField
@@ -153,7 +115,7 @@ function remove(index: number) {
             kind="flow"
             how="Into a jug against the watch: 10 L in 50 s."
             :values="one(leak.flowM3PerS)"
-            :apply="setMeasure(index, 'flowM3PerS')"
+            :apply="setMeasure(leak.id, 'flowM3PerS')"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/flowM3PerS`"
           />
           <MeasureField
@@ -162,7 +124,7 @@ function remove(index: number) {
             kind="smallLength"
             how="Inner bore of the hose or pipe for a full break."
             :values="one(leak.holeM)"
-            :apply="setMeasure(index, 'holeM')"
+            :apply="setMeasure(leak.id, 'holeM')"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/holeM`"
           />
           <MeasureField
@@ -170,18 +132,18 @@ function remove(index: number) {
             kind="length"
             how="Tape from the floor to where it would leak."
             :values="one(leak.heightAboveFloorM)"
-            :apply="setMeasure(index, 'heightAboveFloorM')"
+            :apply="setMeasure(leak.id, 'heightAboveFloorM')"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/heightAboveFloorM`"
           />
           <ChoiceField
             :label="leak.pipeIsProposed ? 'Fed by (proposed: is it?)' : 'Fed by'"
             :value="leak.pipeId ?? null"
             :choices="pipes"
-            :apply="(pipeId) => setPipe(index, pipeId)"
+            :apply="(pipeId) => open.edit(`leak ${leak.id} pipe`, setLeakPipe(leak.id, pipeId))"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/pipeId`"
           />
           <div v-if="leak.pipeIsProposed" class="self-end">
-            <button type="button" class="act-quiet -ml-2" @click="confirmPipe(index)">
+            <button type="button" class="act-quiet -ml-2" @click="confirmPipe(leak.id)">
               Yes, this pipe feeds it
             </button>
           </div>
@@ -191,14 +153,14 @@ function remove(index: number) {
             kind="volume"
             how="The most that can run out: a bath, a tank. Rain has no end."
             :values="one(leak.holdsM3)"
-            :apply="setMeasure(index, 'holdsM3')"
+            :apply="setMeasure(leak.id, 'holdsM3')"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/holdsM3`"
           />
           <AnswerField
             label="Side"
             :value="leak.side"
             :choices="waterSides"
-            :apply="(side) => setSide(index, side)"
+            :apply="(side) => open.edit(`leak ${leak.id} side`, setLeakSide(leak.id, side))"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/side`"
           />
           <TickChoices
@@ -206,18 +168,22 @@ function remove(index: number) {
             label="What it would ruin, or who is not there"
             :values="leak.harms ?? []"
             :choices="harms"
-            :apply="(values) => set(index, 'harms', (l) => void (l.harms = values))"
+            :apply="(values) => set(leak.id, 'harms', (l) => void (l.harms = values))"
           />
           <AnswerField
             class="sm:col-span-2"
             label="Where its water meets the floor"
             :value="leak.position"
             :choices="positions"
-            :apply="(position) => set(index, 'position', (l) => void (l.position = position))"
+            :apply="(position) => set(leak.id, 'position', (l) => void (l.position = position))"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/position`"
           />
         </div>
-        <button type="button" class="act-quiet text-clay mt-2 -ml-2" @click="remove(index)">
+        <button
+          type="button"
+          class="act-quiet text-clay mt-2 -ml-2"
+          @click="open.edit('leak point removed', removeLeak(leak.id))"
+        >
           Take it out
         </button>
       </li>

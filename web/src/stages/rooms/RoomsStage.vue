@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import type { Room } from '@/api/types'
 import { freshId } from '@/plan/names'
+import { addRoom, editRoom, removeRoom } from '@/plan/commands/building'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -40,33 +41,20 @@ function summary(room: Room): string {
   return `${size} · ${finishes.value.find((f) => f.value === (room.finishId ?? null))?.label.toLowerCase()}`
 }
 
-const set = (index: number, what: string, change: (room: Room) => void) =>
-  open.edit(`room ${index} ${what}`, (draft) => change(draft.building.rooms[index]!))
+const set = (id: string, what: string, change: (room: Room) => void) =>
+  open.edit(`room ${id} ${what}`, editRoom(id, change))
 
 type Measure = 'lengthM' | 'widthM' | 'floorHeightM'
-const setMeasure = (index: number, key: Measure) => (values: number[] | null) =>
-  set(index, key, (room) => void (room[key] = values?.[0] ?? null))
+const setMeasure = (id: string, key: Measure) => (values: number[] | null) =>
+  set(id, key, (room) => void (room[key] = values?.[0] ?? null))
 
 async function add() {
   const wanted = name.value.trim()
   if (!wanted) return
-  const id = freshId(
-    wanted,
-    plan.value.building.rooms.map((r) => r.id),
-  )
-  await open.edit('room added', (draft) => void draft.building.rooms.push({ id, name: wanted, leaks: [] }))
+  const id = freshId(wanted, plan.value.building.rooms)
+  await open.edit('room added', addRoom(id, wanted))
   unfolded.value = new Set([id])
   name.value = ''
-}
-
-/** Sensors in the room go with it, and so do the rules' references to them. */
-function remove(index: number) {
-  return open.edit('room removed', (draft) => {
-    const [room] = draft.building.rooms.splice(index, 1)
-    const gone = new Set(draft.installation.sensors.filter((s) => s.roomId === room!.id).map((s) => s.id))
-    draft.installation.sensors = draft.installation.sensors.filter((s) => !gone.has(s.id))
-    for (const rule of draft.installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
-  })
 }
 </script>
 
@@ -118,7 +106,7 @@ function remove(index: number) {
               label="Name"
               :value="room.name"
               required
-              :apply="(text) => set(index, 'name', (r) => void (r.name = text))"
+              :apply="(text) => set(room.id, 'name', (r) => void (r.name = text))"
               :pointer="`/building/rooms/${index}/name`"
             />
             <ChoiceField
@@ -126,7 +114,7 @@ function remove(index: number) {
               how="It sets how high water stands before it spreads."
               :value="room.finishId ?? null"
               :choices="finishes"
-              :apply="(finish) => set(index, 'finish', (r) => void (r.finishId = finish))"
+              :apply="(finish) => set(room.id, 'finish', (r) => void (r.finishId = finish))"
               :pointer="`/building/rooms/${index}/finishId`"
             />
             <MeasureField
@@ -134,7 +122,7 @@ function remove(index: number) {
               kind="length"
               how="Wall to wall, tape on the floor."
               :values="one(room.lengthM)"
-              :apply="setMeasure(index, 'lengthM')"
+              :apply="setMeasure(room.id, 'lengthM')"
               :pointer="`/building/rooms/${index}/lengthM`"
             />
             <MeasureField
@@ -142,7 +130,7 @@ function remove(index: number) {
               kind="length"
               how="Wall to wall, the other way."
               :values="one(room.widthM)"
-              :apply="setMeasure(index, 'widthM')"
+              :apply="setMeasure(room.id, 'widthM')"
               :pointer="`/building/rooms/${index}/widthM`"
             />
             <MeasureField
@@ -150,12 +138,16 @@ function remove(index: number) {
               kind="length"
               how="From the stop valve up or down the stair; below is negative."
               :values="one(room.floorHeightM)"
-              :apply="setMeasure(index, 'floorHeightM')"
+              :apply="setMeasure(room.id, 'floorHeightM')"
               :pointer="`/building/rooms/${index}/floorHeightM`"
             />
           </div>
           <LeakList :room="room" :room-index="index" class="mt-5" />
-          <button type="button" class="act-quiet text-clay mt-3 -ml-2" @click="remove(index)">
+          <button
+            type="button"
+            class="act-quiet text-clay mt-3 -ml-2"
+            @click="open.edit('room removed', removeRoom(room.id))"
+          >
             Take this room out
           </button>
         </DisclosurePanel>

@@ -4,7 +4,7 @@ import type { Choice } from '@/ui/words'
 /** The finishes of a catalogue, and that nobody has looked yet. */
 export const finishesOf = (catalogue: Catalogue): Choice<string | null>[] => [
   { value: null, label: 'Not looked at yet' },
-  ...(catalogue.finishes ?? []).map((f) => ({
+  ...catalogue.finishes.map((f) => ({
     value: f.id,
     label: f.name,
     hint: `water meets it at ${f.contactAngle.deg}°`,

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Rule } from '@/api/types'
 import { driveIndexOn } from '@/plan/drives'
+import { editRule, removeRule } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import { usePreferences } from '@/plan/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -45,7 +46,7 @@ const sentence = computed(() => {
       : rule.modes.length === modes.length
         ? 'in every mode'
         : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
-  const named = (rule.stopValveIds ?? []).map(
+  const named = rule.stopValveIds.map(
     (id) => open.plan!.building.stopValves.find((m) => m.id === id)?.name ?? id,
   )
   const which = named.length ? ` ${named.join(' and ')}` : ''
@@ -57,7 +58,7 @@ const sentence = computed(() => {
 })
 
 const set = (what: string, change: (rule: Rule) => void) =>
-  open.edit(`rule ${props.index} ${what}`, (draft) => change(draft.installation.rules[props.index]!))
+  open.edit(`rule ${props.rule.id} ${what}`, editRule(props.rule.id, change))
 </script>
 
 <template>
@@ -130,7 +131,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
     <button
       type="button"
       class="act-quiet text-clay mt-3 -ml-2"
-      @click="open.edit('rule removed', (draft) => void draft.installation.rules.splice(index, 1))"
+      @click="open.edit('rule removed', removeRule(rule.id))"
     >
       Take this rule out
     </button>

@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import type { Choice } from '@/ui/words'
 import { freshId } from '@/plan/names'
+import { addRule, chooseHub } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/ui/StagePage.vue'
-import { modes } from '@/ui/words'
 import RuleCard from './RuleCard.vue'
 
 const open = useOpenPlan()
@@ -16,24 +16,7 @@ const hubs = computed<Choice<string | null>[]>(() => [
   ...plan.value.catalogue.hubs.map((h) => ({ value: h.id as string | null, label: h.name })),
 ])
 
-function add() {
-  const id = freshId(
-    'rule',
-    plan.value.installation.rules.map((r) => r.id),
-  )
-  return open.edit('rule added', (draft) => {
-    draft.installation.rules.push({
-      id,
-      name: `Rule ${draft.installation.rules.length + 1}`,
-      sensorIds: draft.installation.sensors.map((s) => s.id),
-      confirmS: 5,
-      modes: [...modes],
-      action: 'close',
-      delayS: 0,
-      cancelIfDry: false,
-    })
-  })
-}
+const add = () => open.edit('rule added', addRule(freshId('rule', plan.value.installation.rules)))
 </script>
 
 <template>
@@ -49,7 +32,7 @@ function add() {
         how="It runs the rules in the house."
         :value="plan.installation.hubId ?? null"
         :choices="hubs"
-        :apply="(hubId) => open.edit('hub', (draft) => void (draft.installation.hubId = hubId))"
+        :apply="(hubId) => open.edit('hub', chooseHub(hubId))"
         pointer="/installation/hubId"
       />
     </SheetSection>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Room, Sensor } from '@/api/types'
 import { freshId, isDrawn } from '@/plan/names'
+import { addSensor, editSensor, removeSensor, setDistance } from '@/plan/commands/installation'
 import { useOpenPlan } from '@/plan/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -34,8 +35,8 @@ const rows = computed(() =>
     .filter((row) => row.sensor.roomId === props.room.id),
 )
 
-const set = (index: number, what: string, change: (sensor: Sensor) => void) =>
-  open.edit(`sensor ${index} ${what}`, (draft) => change(draft.installation.sensors[index]!))
+const set = (id: string, what: string, change: (sensor: Sensor) => void) =>
+  open.edit(`sensor ${id} ${what}`, editSensor(id, change))
 
 const distance = (sensor: Sensor, leakId: string) => {
   const known = sensor.distances.find((d) => d.leakId === leakId)?.distanceM
@@ -57,40 +58,16 @@ function pointer(sensor: Sensor, index: number, leakId: string): string {
   return `/installation/sensors/${index}/distances/${place < 0 ? sensor.distances.length : place}/distanceM`
 }
 
-const setDistance = (index: number, leakId: string) => (values: number[] | null) =>
-  set(index, `distance ${leakId}`, (sensor) => {
-    const entry = sensor.distances.find((d) => d.leakId === leakId)
-    const distanceM = values?.[0] ?? null
-    if (entry) entry.distanceM = distanceM
-    else sensor.distances.push({ leakId, distanceM })
-  })
+const setDistanceTo = (id: string, leakId: string) => (values: number[] | null) =>
+  open.edit(`sensor ${id} distance ${leakId}`, setDistance(id, leakId, values?.[0] ?? null))
 
 async function add() {
   const wanted = name.value.trim()
   const spec = plan.value.catalogue.sensors[0]
   if (!wanted || !spec) return
-  const id = freshId(
-    wanted,
-    plan.value.installation.sensors.map((s) => s.id),
-  )
-  await open.edit('sensor added', (draft) => {
-    draft.installation.sensors.push({
-      id,
-      name: wanted,
-      specId: spec.id,
-      roomId: props.room.id,
-      distances: [],
-    })
-  })
+  const id = freshId(wanted, plan.value.installation.sensors)
+  await open.edit('sensor added', addSensor({ id, name: wanted, specId: spec.id, roomId: props.room.id }))
   name.value = ''
-}
-
-function remove(index: number) {
-  return open.edit('sensor removed', (draft) => {
-    const [sensor] = draft.installation.sensors.splice(index, 1)
-    for (const rule of draft.installation.rules)
-      rule.sensorIds = rule.sensorIds.filter((s) => s !== sensor!.id)
-  })
 }
 </script>
 
@@ -105,14 +82,14 @@ function remove(index: number) {
           label="Sensor"
           :value="sensor.name"
           required
-          :apply="(text) => set(index, 'name', (s) => void (s.name = text))"
+          :apply="(text) => set(sensor.id, 'name', (s) => void (s.name = text))"
           :pointer="`/installation/sensors/${index}/name`"
         />
         <ChoiceField
           label="Kind"
           :value="sensor.specId"
           :choices="specs"
-          :apply="(specId) => set(index, 'kind', (s) => void (s.specId = specId))"
+          :apply="(specId) => set(sensor.id, 'kind', (s) => void (s.specId = specId))"
           :pointer="`/installation/sensors/${index}/specId`"
         />
         <template v-for="leak in room.leaks" :key="leak.id">
@@ -128,12 +105,18 @@ function remove(index: number) {
             how="Along the floor, the way the water would run."
             :note="knows(sensor, leak.id)"
             :values="distance(sensor, leak.id)"
-            :apply="setDistance(index, leak.id)"
+            :apply="setDistanceTo(sensor.id, leak.id)"
             :pointer="pointer(sensor, index, leak.id)"
           />
         </template>
       </div>
-      <button type="button" class="act-quiet text-clay mt-2 -ml-2" @click="remove(index)">Take it out</button>
+      <button
+        type="button"
+        class="act-quiet text-clay mt-2 -ml-2"
+        @click="open.edit('sensor removed', removeSensor(sensor.id))"
+      >
+        Take it out
+      </button>
     </li>
   </ul>
   <form class="mt-3 flex items-end gap-2" @submit.prevent="add">

@@ -14,16 +14,13 @@ const obstacles = computed(() => main.value.obstacles ?? [])
 type Obstacle = (typeof obstacles.value)[number]
 
 const set = (index: number, what: string, change: (obstacle: Obstacle) => void) =>
-  edit(`obstacle ${index} ${what}`, (draft) => change(draft.obstacles![index]!))
+  edit(`obstacle ${index} ${what}`, (draft) => change(draft.obstacles[index]!))
 const add = () =>
   edit('obstacle added', (draft) => {
-    draft.obstacles = [
-      ...(draft.obstacles ?? []),
-      { kind: 'wall', towards: 'overTheHandle', distanceM: null },
-    ]
+    draft.obstacles = [...draft.obstacles, { kind: 'wall', towards: 'overTheHandle', distanceM: null }]
     draft.nothingInTheWay = false
   })
-const remove = (index: number) => edit('obstacle removed', (draft) => void draft.obstacles!.splice(index, 1))
+const remove = (index: number) => edit('obstacle removed', (draft) => void draft.obstacles.splice(index, 1))
 </script>
 
 <template>

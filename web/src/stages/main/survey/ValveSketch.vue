@@ -26,7 +26,7 @@ const length = (metres: number | null | undefined) =>
 
 /** The nearest thing that way, and how far out it is drawn: farther than the paper goes to its edge. */
 function obstacleAt(towards: string, paperM: number) {
-  const distances = (props.main.obstacles ?? []).flatMap((o) =>
+  const distances = props.main.obstacles.flatMap((o) =>
     o.towards === towards && o.distanceM != null ? [o.distanceM] : [],
   )
   if (distances.length === 0) return null

@@ -1,0 +1,21 @@
+using System.Text.Json;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>Words of an enumeration in an address, written as in documents.</summary>
+internal static class Words
+{
+    /// <summary>What a word means; <see langword="null"/>: it is none of them.</summary>
+    public static T? Read<T>(string? word)
+        where T : struct, Enum =>
+        Enum.GetValues<T>().Cast<T?>().FirstOrDefault(value => Of(value!.Value) == word);
+
+    public static string Of<T>(T value)
+        where T : struct, Enum =>
+        JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
+
+    /// <summary>All of them, to be named in a message.</summary>
+    public static string All<T>()
+        where T : struct, Enum =>
+        string.Join(", ", Enum.GetValues<T>().Select(Of));
+}

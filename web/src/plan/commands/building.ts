@@ -1,0 +1,308 @@
+import type {
+  Doorway,
+  Fixture,
+  FloorOpening,
+  FloorRectangle,
+  LeakPoint,
+  Pipe,
+  Plan,
+  Room,
+  RoomsRead,
+  StopValve,
+  Storey,
+  Wall,
+} from '@/api/types'
+import { isFixedFlow } from '@/ui/words'
+import { driveIndexOn } from '../drives'
+import { freshId } from '../names'
+import { feedOf } from '../pipes'
+import { change, takeOut, type Command } from './list'
+
+/** What was found in the building: stop valves, pipes, rooms and what is in them. */
+
+export const addStopValve =
+  (id: string): Command =>
+  ({ building }) => {
+    building.stopValves.push({
+      id,
+      name: `Stop valve ${building.stopValves.length + 1}`,
+      kind: 'unknown',
+      stiffness: 'unknown',
+      closesFully: 'unknown',
+      upstreamStop: 'unknown',
+      feedsSprinklers: 'unknown',
+      feedsVitalUse: 'unknown',
+      handle: {},
+      stem: {},
+      collar: {},
+      pipeBefore: {},
+      pipeAfter: {},
+      obstacles: [],
+      place: {},
+      bonding: {},
+    })
+  }
+
+export const editStopValve =
+  (id: string, how: (valve: StopValve) => void): Command =>
+  ({ building }) =>
+    change(building.stopValves, id, how)
+
+/** The drive on it goes with it. */
+export const removeStopValve =
+  (id: string): Command =>
+  (draft) => {
+    const drive = driveIndexOn(draft, id)
+    if (drive >= 0) draft.installation.drives.splice(drive, 1)
+    takeOut(draft.building.stopValves, id)
+  }
+
+/** After the last pipe, or after the first stop valve. */
+export const addPipe =
+  (id: string): Command =>
+  ({ building }) => {
+    const last = building.pipes.at(-1)
+    building.pipes.push({
+      id,
+      name: `Pipe ${building.pipes.length + 1}`,
+      material: 'unknown',
+      ...(last ? { parentId: last.id } : { stopValveId: building.stopValves[0]!.id }),
+    })
+  }
+
+export const editPipe =
+  (id: string, how: (pipe: Pipe) => void): Command =>
+  ({ building }) =>
+    change(building.pipes, id, how)
+
+export const removePipe =
+  (id: string): Command =>
+  ({ building }) =>
+    void takeOut(building.pipes, id)
+
+const blankRoom = (id: string, name: string): Room => ({
+  id,
+  name,
+  noLeakPoints: false,
+  areas: [],
+  drains: [],
+  fixtures: [],
+  zones: [],
+  leaks: [],
+})
+
+export const addRoom =
+  (id: string, name: string): Command =>
+  ({ building }) =>
+    void building.rooms.push(blankRoom(id, name))
+
+export const editRoom =
+  (id: string, how: (room: Room) => void): Command =>
+  ({ building }) =>
+    change(building.rooms, id, how)
+
+/** Sensors in the room go with it, and so do the rules' references to them. */
+export const removeRoom =
+  (id: string): Command =>
+  ({ building, installation }) => {
+    const room = takeOut(building.rooms, id)
+    for (const leak of room?.leaks ?? []) forgetDistances(installation, leak.id)
+    const gone = new Set(installation.sensors.filter((s) => s.roomId === id).map((s) => s.id))
+    installation.sensors = installation.sensors.filter((s) => !gone.has(s.id))
+    for (const rule of installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
+  }
+
+/** Draws a room, one that is on the list already or a new one. */
+export const drawRoom =
+  (id: string, name: string, storeyId: string, area: FloorRectangle): Command =>
+  (draft) => {
+    if (!draft.building.rooms.some((r) => r.id === id)) addRoom(id, name)(draft)
+    editRoom(id, (room) => {
+      room.storeyId = storeyId
+      room.areas = [area]
+      room.lengthM ??= area.lengthM
+      room.widthM ??= area.widthM
+    })(draft)
+  }
+
+export const takeRoomOffTheDrawing = (id: string): Command =>
+  editRoom(
+    id,
+    (room) =>
+      void Object.assign(room, {
+        areas: [],
+        drains: [],
+        fixtures: [],
+        zones: [],
+        storeyId: null,
+        fall: null,
+      }),
+  )
+
+/** Rooms of the same name are drawn anew; others are added, on storeys that are made where they are missing. */
+export const takeRooms =
+  ({ rooms }: RoomsRead): Command =>
+  (draft) => {
+    const { building, catalogue } = draft
+    for (const read of rooms) {
+      let storey = building.storeys.find((s) => s.name === read.storey)
+      if (!storey) {
+        storey = { id: freshId(read.storey, building.storeys), name: read.storey }
+        building.storeys.push(storey)
+      }
+      const wanted = read.name.toLowerCase()
+      let room =
+        building.rooms.find((r) => r.name.toLowerCase() === wanted && r.storeyId === storey.id) ??
+        building.rooms.find((r) => r.name.toLowerCase() === wanted && !r.areas.length)
+      if (!room) {
+        room = blankRoom(freshId(read.name, building.rooms), read.name)
+        building.rooms.push(room)
+      }
+      const isKnown = catalogue.finishes.some((f) => f.id === read.finishId)
+      Object.assign(room, {
+        storeyId: storey.id,
+        areas: read.areas,
+        finishId: isKnown ? read.finishId : (room.finishId ?? null),
+      })
+    }
+  }
+
+export const addLeak =
+  (id: string, name: string, roomId: string): Command =>
+  (draft) =>
+    editRoom(roomId, (room) => {
+      room.noLeakPoints = false
+      room.leaks.push({
+        id,
+        name,
+        kind: 'hoseBurst',
+        side: 'cold',
+        ...feedOf(draft, room, 'cold'),
+        position: 'unknown',
+        harms: [],
+      })
+    })(draft)
+
+/** Changes a leak point, in whichever room it is. */
+export const editLeak =
+  (id: string, how: (leak: LeakPoint, room: Room) => void): Command =>
+  ({ building }) => {
+    for (const room of building.rooms) change(room.leaks, id, (leak) => how(leak, room))
+  }
+
+export const setLeakKind = (id: string, kind: LeakPoint['kind']): Command =>
+  editLeak(id, (leak) => {
+    leak.kind = kind
+    if (isFixedFlow(kind)) leak.holeM = null
+    else leak.flowM3PerS = null
+  })
+
+/** Without a pipe there is no pressure behind a hole: it becomes a flow. */
+export const setLeakPipe = (id: string, pipeId: string | null): Command =>
+  editLeak(id, (leak) => {
+    leak.pipeId = pipeId
+    leak.pipeIsProposed = false
+    if (pipeId) leak.holdsM3 = null
+    else if (!isFixedFlow(leak.kind)) Object.assign(leak, { kind: 'flow', holeM: null })
+  })
+
+/** Hot and cold are two pipes: where nobody has said which it is, the proposal follows the side. */
+export const setLeakSide =
+  (id: string, side: LeakPoint['side']): Command =>
+  (draft) =>
+    editLeak(id, (leak, room) => {
+      leak.side = side
+      if (leak.pipeIsProposed) Object.assign(leak, feedOf(draft, room, side))
+    })(draft)
+
+/** The distances to it that sensors have go with it. */
+export const removeLeak =
+  (id: string): Command =>
+  ({ building, installation }) => {
+    for (const room of building.rooms) takeOut(room.leaks, id)
+    forgetDistances(installation, id)
+  }
+
+function forgetDistances(installation: Plan['installation'], leakId: string) {
+  for (const sensor of installation.sensors)
+    sensor.distances = sensor.distances.filter((d) => d.leakId !== leakId)
+}
+
+/** Puts a fixture into a room, with its leak points. */
+export const addFixture = (roomId: string, fixture: Fixture, leaks: LeakPoint[]): Command =>
+  editRoom(roomId, (room) => {
+    room.fixtures.push(fixture)
+    room.leaks.push(...leaks)
+  })
+
+/** Changes a fixture, in whichever room it stands. */
+export const editFixture =
+  (id: string, how: (fixture: Fixture) => void): Command =>
+  ({ building }) => {
+    for (const room of building.rooms) change(room.fixtures, id, how)
+  }
+
+/** Its leak points stay. */
+export const removeFixture =
+  (id: string): Command =>
+  ({ building }) => {
+    for (const room of building.rooms) {
+      takeOut(room.fixtures, id)
+      for (const leak of room.leaks) if (leak.fixtureId === id) leak.fixtureId = null
+    }
+  }
+
+export const addStorey =
+  (storey: Storey): Command =>
+  ({ building }) =>
+    void building.storeys.push(storey)
+
+export const editStorey =
+  (id: string, how: (storey: Storey) => void): Command =>
+  ({ building }) =>
+    change(building.storeys, id, how)
+
+export const addDoorway =
+  (doorway: Doorway): Command =>
+  ({ building }) =>
+    void building.doorways.push(doorway)
+
+export const editDoorway =
+  (id: string, how: (doorway: Doorway) => void): Command =>
+  ({ building }) =>
+    change(building.doorways, id, how)
+
+export const removeDoorway =
+  (id: string): Command =>
+  ({ building }) =>
+    void takeOut(building.doorways, id)
+
+export const addWall =
+  (wall: Wall): Command =>
+  ({ building }) =>
+    void building.walls.push(wall)
+
+export const editWall =
+  (id: string, how: (wall: Wall) => void): Command =>
+  ({ building }) =>
+    change(building.walls, id, how)
+
+export const removeWall =
+  (id: string): Command =>
+  ({ building }) =>
+    void takeOut(building.walls, id)
+
+export const addOpening =
+  (opening: FloorOpening): Command =>
+  ({ building }) =>
+    void building.openings.push(opening)
+
+export const editOpening =
+  (id: string, how: (opening: FloorOpening) => void): Command =>
+  ({ building }) =>
+    change(building.openings, id, how)
+
+export const removeOpening =
+  (id: string): Command =>
+  ({ building }) =>
+    void takeOut(building.openings, id)

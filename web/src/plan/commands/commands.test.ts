@@ -1,0 +1,211 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import type { Plan } from '@/api/types'
+import { back, emptyHistory, remember } from '../history'
+import { leaksOf } from '../names'
+import * as building from './building'
+import * as installation from './installation'
+import type { Command } from './list'
+
+/** Net Loft as it ships, whole and real. */
+const demo = (JSON.parse(readFileSync('../demo/net-loft.terrapin.json', 'utf8')) as { plan: Plan }).plan
+const area = { acrossM: 40, downM: 0, lengthM: 2, widthM: 1 }
+const at = { acrossM: 0.3, downM: 0.3 }
+const [room] = demo.building.rooms
+const leak = leaksOf(demo)[0]!.leak
+const fixture = demo.building.rooms.flatMap((r) => r.fixtures)[0]!
+const storey = demo.building.storeys[0]!
+const doorway = demo.building.doorways[0]!
+const opening = demo.building.openings[0]!
+const stretch = {
+  id: 'w',
+  storeyId: storey.id,
+  at,
+  direction: 'alongX',
+  lengthM: 1,
+  make: { material: 'brick' },
+} as const
+const sensor = demo.installation.sensors[0]!
+const rule = demo.installation.rules[0]!
+const drive = demo.installation.drives[0]!
+const rename = (thing: { name: string }) => void (thing.name = 'Another name')
+
+/** Each command with where it may change the plan. */
+const all: [string, Command, string[]][] = [
+  ['addStopValve', building.addStopValve('new'), ['building.stopValves']],
+  ['editStopValve', building.editStopValve(demo.building.stopValves[0]!.id, rename), ['building.stopValves']],
+  [
+    'removeStopValve',
+    building.removeStopValve(demo.building.stopValves[0]!.id),
+    ['building.stopValves', 'installation.drives'],
+  ],
+  ['addPipe', building.addPipe('new'), ['building.pipes']],
+  ['editPipe', building.editPipe(demo.building.pipes[0]!.id, rename), ['building.pipes']],
+  ['removePipe', building.removePipe(demo.building.pipes.at(-1)!.id), ['building.pipes']],
+  ['addRoom', building.addRoom('new', 'Attic'), ['building.rooms']],
+  ['editRoom', building.editRoom(room!.id, rename), ['building.rooms']],
+  [
+    'removeRoom',
+    building.removeRoom(room!.id),
+    ['building.rooms', 'installation.sensors', 'installation.rules'],
+  ],
+  ['drawRoom', building.drawRoom('new', 'Attic', storey.id, area), ['building.rooms']],
+  ['takeRoomOffTheDrawing', building.takeRoomOffTheDrawing(room!.id), ['building.rooms']],
+  [
+    'takeRooms',
+    building.takeRooms({ rooms: [{ name: 'Attic', storey: 'Roof', areas: [area], finishId: 'vinyl' }] }),
+    ['building.rooms', 'building.storeys'],
+  ],
+  ['addLeak', building.addLeak('new', 'Hose', room!.id), ['building.rooms']],
+  ['editLeak', building.editLeak(leak.id, rename), ['building.rooms']],
+  ['setLeakKind', building.setLeakKind(leak.id, 'drip'), ['building.rooms']],
+  ['setLeakPipe', building.setLeakPipe(leak.id, null), ['building.rooms']],
+  ['setLeakSide', building.setLeakSide(leak.id, 'hot'), ['building.rooms']],
+  ['removeLeak', building.removeLeak(leak.id), ['building.rooms', 'installation.sensors']],
+  ['addFixture', building.addFixture(room!.id, { ...fixture, id: 'new' }, []), ['building.rooms']],
+  ['editFixture', building.editFixture(fixture.id, rename), ['building.rooms']],
+  ['removeFixture', building.removeFixture(fixture.id), ['building.rooms']],
+  ['addStorey', building.addStorey({ id: 'new', name: 'Cellar' }), ['building.storeys']],
+  ['editStorey', building.editStorey(storey.id, rename), ['building.storeys']],
+  ['addDoorway', building.addDoorway({ ...doorway, id: 'new' }), ['building.doorways']],
+  ['editDoorway', building.editDoorway(doorway.id, (d) => void (d.widthM = 0.5)), ['building.doorways']],
+  ['removeDoorway', building.removeDoorway(doorway.id), ['building.doorways']],
+  ['addWall', building.addWall(stretch), ['building.walls']],
+  ['addOpening', building.addOpening({ ...opening, id: 'new' }), ['building.openings']],
+  ['editOpening', building.editOpening(opening.id, (o) => void (o.area = area)), ['building.openings']],
+  ['removeOpening', building.removeOpening(opening.id), ['building.openings']],
+  ['chooseDrive', installation.chooseDrive(drive.stopValveId, 'sd-12'), ['installation.drives']],
+  [
+    'editDriveOn',
+    installation.editDriveOn(drive.stopValveId, (d) => void (d.power = 'batteries')),
+    ['installation.drives'],
+  ],
+  ['adoptSeen', installation.adoptSeen(drive.id, null), ['installation.drives']],
+  [
+    'addSensor',
+    installation.addSensor({ id: 'new', name: 'Spot', specId: 's4', roomId: room!.id, at }),
+    ['installation.sensors'],
+  ],
+  ['editSensor', installation.editSensor(sensor.id, rename), ['installation.sensors']],
+  ['setDistance', installation.setDistance(sensor.id, leak.id, 3.21), ['installation.sensors']],
+  ['removeSensor', installation.removeSensor(sensor.id), ['installation.sensors', 'installation.rules']],
+  [
+    'acceptSuggestions',
+    installation.acceptSuggestions([{ name: 'Spot', specId: 's4', roomId: room!.id, at } as never]),
+    ['installation.sensors', 'installation.rules'],
+  ],
+  ['chooseHub', installation.chooseHub(null), ['installation.hubId']],
+  ['addRule', installation.addRule('new'), ['installation.rules']],
+  ['editRule', installation.editRule(rule.id, rename), ['installation.rules']],
+  ['removeRule', installation.removeRule(rule.id), ['installation.rules']],
+  ['keepOption', installation.keepOption('new', 'As quoted'), ['options']],
+  ['takeOption', installation.takeOption(demo.options[0]!.id), ['installation']],
+  ['removeOption', installation.removeOption(demo.options[0]!.id), ['options']],
+]
+
+/** The parts of a plan that differ, two keys deep. */
+function differences(a: Plan, b: Plan): string[] {
+  const same = (x: unknown, y: unknown) => JSON.stringify(x) === JSON.stringify(y)
+  const parts = (plan: Plan) => Object.entries(plan) as [keyof Plan, object][]
+  return parts(a).flatMap(([key, part]) => {
+    if (same(part, b[key])) return []
+    if (Array.isArray(part) || typeof part !== 'object') return [key]
+    const other = b[key] as unknown as Record<string, unknown>
+    return Object.entries(part).flatMap(([inner, value]) =>
+      same(value, other[inner]) ? [] : [`${key}.${inner}`],
+    )
+  })
+}
+
+describe('commands', () => {
+  it.each(all)('%s changes what it says and nothing else, and is undone', (_, command, places) => {
+    const draft = structuredClone(demo)
+    command(draft)
+    const changed = differences(demo, draft)
+    expect(changed).not.toEqual([])
+    for (const place of changed) expect(places.some((p) => place.startsWith(p))).toBe(true)
+    const undone = back(remember(emptyHistory<Plan>(), demo, draft, 'x', 0), draft)
+    expect(undone!.state).toBe(demo)
+  })
+
+  it.each([
+    ['editStopValve', building.editStopValve('gone', rename)],
+    ['removeStopValve', building.removeStopValve('gone')],
+    ['editPipe', building.editPipe('gone', rename)],
+    ['removePipe', building.removePipe('gone')],
+    ['editRoom', building.editRoom('gone', rename)],
+    ['removeRoom', building.removeRoom('gone')],
+    ['addLeak', building.addLeak('new', 'Hose', 'gone')],
+    ['editLeak', building.editLeak('gone', rename)],
+    ['removeLeak', building.removeLeak('gone')],
+    ['editFixture', building.editFixture('gone', rename)],
+    ['removeFixture', building.removeFixture('gone')],
+    ['editStorey', building.editStorey('gone', rename)],
+    ['editDoorway', building.editDoorway('gone', () => expect.unreachable())],
+    ['removeDoorway', building.removeDoorway('gone')],
+    ['editWall', building.editWall('gone', () => expect.unreachable())],
+    ['removeWall', building.removeWall('gone')],
+    ['editOpening', building.editOpening('gone', () => expect.unreachable())],
+    ['removeOpening', building.removeOpening('gone')],
+    ['editDriveOn', installation.editDriveOn('gone', () => expect.unreachable())],
+    ['adoptSeen', installation.adoptSeen('gone', null)],
+    ['editSensor', installation.editSensor('gone', rename)],
+    ['setDistance', installation.setDistance('gone', leak.id, 1)],
+    ['removeSensor', installation.removeSensor('gone')],
+    ['editRule', installation.editRule('gone', rename)],
+    ['removeRule', installation.removeRule('gone')],
+    ['takeOption', installation.takeOption('gone')],
+    ['removeOption', installation.removeOption('gone')],
+  ])('%s of something that is gone changes nothing', (_, command) => {
+    const draft = structuredClone(demo)
+    command(draft)
+    expect(draft).toEqual(demo)
+  })
+
+  it('a change that was asked for before a removal meets the thing that it meant', () => {
+    const draft = structuredClone(demo)
+    const [first, second] = draft.installation.sensors
+    installation.removeSensor(first!.id)(draft)
+    installation.editSensor(second!.id, rename)(draft)
+    expect(draft.installation.sensors[0]).toMatchObject({ id: second!.id, name: 'Another name' })
+    expect(draft.installation.sensors[1]!.name).toBe(demo.installation.sensors[2]!.name)
+  })
+})
+
+describe('a drive', () => {
+  it('of another kind keeps its supply and use, is a fitting of its own, and has nothing that was seen of the old one', () => {
+    const draft = structuredClone(demo)
+    installation.chooseDrive(drive.stopValveId, 'sd-12')(draft)
+    expect(draft.installation.drives).toHaveLength(1)
+    const { id, ...other } = draft.installation.drives[0]!
+    expect(id).not.toBe(drive.id)
+    expect(other).toEqual({
+      stopValveId: drive.stopValveId,
+      specId: 'sd-12',
+      power: drive.power,
+      onMainsFailure: drive.onMainsFailure,
+      strokesPerYear: drive.strokesPerYear,
+      overrideNote: '',
+    })
+  })
+
+  it('on another supply is the same one, and keeps what was seen of it', () => {
+    const draft = structuredClone(demo)
+    installation.chooseDrive(drive.stopValveId, drive.specId, 'batteries')(draft)
+    expect(draft.installation.drives[0]).toEqual({ ...drive, power: 'batteries' })
+  })
+})
+
+it('a room takes its sensors along, and no rule or distance names what is gone', () => {
+  const draft = structuredClone(demo)
+  const { roomId } = sensor
+  const gone = demo.building.rooms.find((r) => r.id === roomId)!.leaks.map((l) => l.id)
+  building.removeRoom(roomId)(draft)
+  const left = new Set(draft.installation.sensors.map((s) => s.id))
+  expect(left.has(sensor.id)).toBe(false)
+  for (const each of draft.installation.rules)
+    for (const id of each.sensorIds) expect(left.has(id)).toBe(true)
+  expect(
+    draft.installation.sensors.flatMap((s) => s.distances).filter((d) => gone.includes(d.leakId)),
+  ).toEqual([])
+})
