@@ -96,3 +96,18 @@ public sealed class LogRow
     /// <summary>What happened, UTF-8 JSON.</summary>
     public required byte[] EntryJson { get; set; }
 }
+
+/// <summary>One saved state of the firm's catalogue; never changed.</summary>
+public sealed class CatalogueRow
+{
+    /// <summary>Counts from 1.</summary>
+    public int Number { get; set; }
+
+    public required string SavedBy { get; set; }
+
+    /// <summary>ISO 8601 with its zone.</summary>
+    public DateTimeOffset SavedAt { get; set; }
+
+    /// <summary>In its canonical form, UTF-8.</summary>
+    public required byte[] CatalogueJson { get; set; }
+}

@@ -17,6 +17,8 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
 
     public DbSet<LogRow> Log => Set<LogRow>();
 
+    public DbSet<CatalogueRow> Catalogues => Set<CatalogueRow>();
+
     /// <summary>Options for a database file, with full durability: an answered save is on the disk.</summary>
     /// <param name="path">The file; its folder must exist.</param>
     public static DbContextOptionsBuilder Configure(DbContextOptionsBuilder options, string path) =>
@@ -47,6 +49,12 @@ public sealed class TerrapinDb(DbContextOptions<TerrapinDb> options) : DbContext
             photograph.Property(p => p.Caption).HasMaxLength(200);
             photograph.Property(p => p.AddedBy).HasMaxLength(120);
             photograph.HasOne<SiteRow>().WithMany().HasForeignKey(p => p.SiteId);
+        });
+        model.Entity<CatalogueRow>(catalogue =>
+        {
+            catalogue.HasKey(c => c.Number);
+            catalogue.Property(c => c.Number).ValueGeneratedNever();
+            catalogue.Property(c => c.SavedBy).HasMaxLength(120);
         });
         model.Entity<LogRow>(entry =>
         {

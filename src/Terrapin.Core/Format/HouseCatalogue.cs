@@ -17,6 +17,6 @@ public static class HouseCatalogue
         using var bytes = new MemoryStream();
         file.CopyTo(bytes);
         using JsonDocument document = PlanJson.Parse(bytes.ToArray());
-        return PlanJson.ReadShape<Catalogue>(document.RootElement, "");
+        return PlanJson.ReadCatalogue(document.RootElement, "");
     }
 }

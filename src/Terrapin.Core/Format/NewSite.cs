@@ -2,10 +2,17 @@ using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Format;
 
-/// <summary>The plan a new site starts with: nothing known, nothing chosen, the house catalogue at hand.</summary>
+/// <summary>The plan a new site starts with: nothing known, nothing chosen, a catalogue at hand.</summary>
 public static class NewSite
 {
-    public static Plan Named(string name) => new()
+    /// <summary>With the house catalogue.</summary>
+    public static Plan Named(string name) => Named(name, HouseCatalogue.Devices, null);
+
+    /// <summary>With a firm's catalogue.</summary>
+    /// <param name="name">Of the site.</param>
+    /// <param name="catalogue">What may be chosen.</param>
+    /// <param name="catalogueRevision">Which revision of the firm's it is.</param>
+    public static Plan Named(string name, Catalogue catalogue, int? catalogueRevision) => new()
     {
         Version = Plan.CurrentVersion,
         Site = new Site { Name = name },
@@ -22,7 +29,8 @@ public static class NewSite
         },
         Installation = Installation.None,
         Options = [],
-        Catalogue = HouseCatalogue.Devices,
+        CatalogueRevision = catalogueRevision,
+        Catalogue = catalogue,
     };
 
     /// <summary>A main valve that nobody has looked at yet.</summary>

@@ -133,6 +133,18 @@ public static class PlanJson
         }
     }
 
+    /// <summary>Reads and checks a catalogue.</summary>
+    /// <exception cref="RefusedException">It is at fault; names every place.</exception>
+    public static Catalogue ReadCatalogue(JsonElement element, string pointer)
+    {
+        Catalogue catalogue = ReadShape<Catalogue>(element, pointer);
+        IReadOnlyList<DocumentError> errors = PlanReferences.CheckCatalogue(catalogue, pointer);
+        return errors.Count == 0 ? catalogue : throw new RefusedException(errors);
+    }
+
+    /// <summary>Writes a catalogue in its canonical form, as the one of a plan.</summary>
+    public static byte[] Write(Catalogue catalogue) => JsonSerializer.SerializeToUtf8Bytes(catalogue, (JsonTypeInfo<Catalogue>)Options.GetTypeInfo(typeof(Catalogue)));
+
     /// <summary>Writes a plan in its canonical form: compact, keys in the order of the schema.</summary>
     public static byte[] Write(Plan plan) => JsonSerializer.SerializeToUtf8Bytes(plan, PlanType);
 

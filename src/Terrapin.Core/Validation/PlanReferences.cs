@@ -18,13 +18,8 @@ internal static class PlanReferences
         HashSet<string> sensors = Unique(plan.Installation.Sensors.Select((s, i) => (s.Id, $"{pointer}/installation/sensors/{i}/id")), "sensor", errors);
         Unique(plan.Installation.Rules.Select((r, i) => (r.Id, $"{pointer}/installation/rules/{i}/id")), "rule", errors);
         Unique(plan.Options.Select((o, i) => (o.Id, $"{pointer}/options/{i}/id")), "option", errors);
-        Unique(
-            plan.Catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/catalogue/drives/{i}/id"))
-                .Concat(plan.Catalogue.Sensors.Select((s, i) => (s.Id, $"{pointer}/catalogue/sensors/{i}/id")))
-                .Concat(plan.Catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/catalogue/hubs/{i}/id"))),
-            "device",
-            errors);
-        Unique(plan.Catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/catalogue/finishes/{i}/id")), "finish", errors);
+        errors.AddRange(CheckCatalogue(plan.Catalogue, $"{pointer}/catalogue"));
+        Unique(plan.Installation.Drives.Select((d, i) => (d.Id, $"{pointer}/installation/drives/{i}/id")), "drive", errors);
         Unique(plan.Building.Rooms.SelectMany((r, i) => r.Fixtures.Select((f, j) => (f.Id, $"{pointer}/building/rooms/{i}/fixtures/{j}/id"))), "fixture", errors);
         Unique(plan.Building.Walls.Select((w, i) => (w.Id, $"{pointer}/building/walls/{i}/id")), "wall", errors);
 
@@ -50,6 +45,22 @@ internal static class PlanReferences
             CheckOptions(plan, pointer, errors);
         }
 
+        return errors;
+    }
+
+    /// <summary>Whether each id of a catalogue is one thing's.</summary>
+    /// <param name="catalogue">Its shape is checked.</param>
+    /// <param name="pointer">Where it stands, for the errors.</param>
+    public static IReadOnlyList<DocumentError> CheckCatalogue(Catalogue catalogue, string pointer)
+    {
+        var errors = new List<DocumentError>();
+        Unique(
+            catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/drives/{i}/id"))
+                .Concat(catalogue.Sensors.Select((s, i) => (s.Id, $"{pointer}/sensors/{i}/id")))
+                .Concat(catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/hubs/{i}/id"))),
+            "device",
+            errors);
+        Unique(catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/finishes/{i}/id")), "finish", errors);
         return errors;
     }
 

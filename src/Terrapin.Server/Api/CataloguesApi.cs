@@ -6,7 +6,7 @@ using Terrapin.Documents.Tables;
 
 namespace Terrapin.Server.Api;
 
-/// <summary>Catalogues in and out of files; a plan carries its own, so nothing is saved here.</summary>
+/// <summary>Catalogues in and out of files; nothing is saved here.</summary>
 internal static class CataloguesApi
 {
     public static void Map(IEndpointRouteBuilder api)
@@ -37,9 +37,9 @@ internal static class CataloguesApi
     private static Task<IResult> WriteTable(HttpRequest request, CatalogueList list) =>
         Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueCsv.Write(c, list), "text/csv", $"{Words.Of(list)}.csv")));
 
-    private static Catalogue ReadCatalogue(ReadOnlyMemory<byte> utf8)
+    public static Catalogue ReadCatalogue(ReadOnlyMemory<byte> utf8)
     {
         using JsonDocument document = PlanJson.Parse(utf8);
-        return PlanJson.ReadShape<Catalogue>(document.RootElement, "");
+        return PlanJson.ReadCatalogue(document.RootElement, "");
     }
 }

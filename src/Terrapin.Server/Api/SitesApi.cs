@@ -1,6 +1,4 @@
-using System.Globalization;
 using System.Text.Json;
-using Microsoft.Net.Http.Headers;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
@@ -98,16 +96,19 @@ internal static class SitesApi
             : Problems.Of(StatusCodes.Status404NotFound, "No such site put away", $"Put the site away first: among those put away there is no site \"{id}\".");
     }
 
-    private static async Task<IResult> Create(HttpRequest request, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
+    private static async Task<IResult> Create(HttpRequest request, SiteStore store, CatalogueStore catalogues, SiteOverviews overviews, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
             return Author.Missing();
         }
 
-        return await Body.Use(request, ReadNewSite, async site => Created(request, await Create(NewSite.Named(site.Name.Trim()))));
-
-        Task<SavedPlan> Create(Plan plan) => store.Create(plan, author, overviews.Of(plan, cancel), cancel);
+        return await Body.Use(request, ReadNewSite, async site =>
+        {
+            SavedCatalogue firm = await catalogues.Newest(cancel);
+            Plan plan = NewSite.Named(site.Name.Trim(), firm.Catalogue, firm.Revision);
+            return Created(request, await store.Create(plan, author, overviews.Of(plan, cancel), cancel));
+        });
     }
 
     private static NewSiteRequest ReadNewSite(ReadOnlyMemory<byte> utf8)
@@ -117,7 +118,7 @@ internal static class SitesApi
         return site.Name.Trim().Length > 0 ? site : throw new RefusedException([new DocumentError("/name", "The site has no name yet. Give it one.")]);
     }
 
-    private static async Task<IResult> Import(HttpRequest request, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
+    private static async Task<IResult> Import(HttpRequest request, SiteStore store, CatalogueStore catalogues, SiteOverviews overviews, CancellationToken cancel)
     {
         if (Author.Of(request) is not { } author)
         {
@@ -127,7 +128,12 @@ internal static class SitesApi
         return await Body.Use(
             request,
             BundlesApi.Read,
-            async read => Created(request, await store.Create(read.Plan, author, overviews.Of(read.Plan, cancel), cancel, read.Photographs, read.Log)),
+            async read =>
+            {
+                SavedCatalogue firm = await catalogues.Newest(cancel);
+                Plan plan = CatalogueCopy.Recognised(read.Plan, firm.Catalogue, firm.Revision);
+                return Created(request, await store.Create(plan, author, overviews.Of(plan, cancel), cancel, read.Photographs, read.Log));
+            },
             request.ContentType == BundlesApi.Type ? SiteBundle.MostBytes : Body.MostBytes);
     }
 
@@ -165,14 +171,9 @@ internal static class SitesApi
             return Author.Missing();
         }
 
-        if (request.Headers.IfMatch.Count == 0)
+        if (RevisionTag.Of(request, out IResult? problem) is not { } basedOn)
         {
-            return Problems.Of(StatusCodes.Status428PreconditionRequired, "Which revision?", "Say which revision this was made from: send its ETag in If-Match.");
-        }
-
-        if (BasedOn(request) is not { } basedOn)
-        {
-            return Problems.Of(StatusCodes.Status400BadRequest, "Which revision?", "If-Match does not hold an ETag of this site, such as \"3\". Send the one that came with the plan.");
+            return problem!;
         }
 
         return await Body.Use(request, PlanJson.Read, async plan => await store.Save(id, plan, author, basedOn, overviews.Of(plan, cancel), cancel) switch
@@ -182,12 +183,6 @@ internal static class SitesApi
             _ => Problems.NoSuchSite(id),
         });
     }
-
-    private static int? BasedOn(HttpRequest request) =>
-        EntityTagHeaderValue.TryParse(request.Headers.IfMatch.ToString(), out EntityTagHeaderValue? tag) && !tag.IsWeak
-            && int.TryParse(tag.Tag.AsSpan().Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out int number)
-            ? number
-            : null;
 
     private static async Task<IResult> Stale(string id, int basedOn, SavedPlan newest, SiteStore store, CancellationToken cancel)
     {
@@ -202,13 +197,13 @@ internal static class SitesApi
 
     private static IResult WithTag(HttpResponse response, SavedPlan saved)
     {
-        response.Headers.ETag = $"\"{saved.Number}\"";
+        RevisionTag.Put(response, saved.Number);
         return Results.Ok(saved);
     }
 
     private static IResult Created(HttpRequest request, SavedPlan saved)
     {
-        request.HttpContext.Response.Headers.ETag = $"\"{saved.Number}\"";
+        RevisionTag.Put(request.HttpContext.Response, saved.Number);
         return Results.Created($"/api/sites/{saved.SiteId}/plan", saved);
     }
 }

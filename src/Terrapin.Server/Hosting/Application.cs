@@ -23,6 +23,7 @@ internal static class Application
         builder.Services.AddScoped<SiteStore>();
         builder.Services.AddScoped<PhotographStore>();
         builder.Services.AddScoped<LogStore>();
+        builder.Services.AddScoped<CatalogueStore>();
         builder.Services.AddSingleton<SiteOverviews>();
         builder.Services.AddHostedService<OverviewKeeper>();
 
@@ -67,6 +68,7 @@ internal static class Application
         BillsApi.Map(api);
         BenchApi.Map(api);
         CataloguesApi.Map(api);
+        FirmCatalogueApi.Map(api);
         PhotographsApi.Map(api);
         LogApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
@@ -91,7 +93,7 @@ internal static class Application
                 response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
         });
         // The app's own addresses only: a wrong path or media type under /api must stay an error.
-        foreach (string address in (string[])["/sites/{**rest}", "/bench/{**rest}"])
+        foreach (string address in (string[])["/sites/{**rest}", "/catalogue", "/bench/{**rest}"])
         {
             app.MapFallbackToFile(address, "index.html", new StaticFileOptions { FileProvider = files });
         }

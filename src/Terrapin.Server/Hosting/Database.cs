@@ -1,5 +1,7 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Format;
 using Terrapin.Documents;
 using Terrapin.Server.Api;
 using Terrapin.Store;
@@ -79,6 +81,7 @@ internal static class Database
         await using TerrapinDb db = Open(path);
         await ClearStaleLock(db);
         await db.Database.MigrateAsync();
+        await new CatalogueStore(db, TimeProvider.System).Begin(CancellationToken.None);
         await new LogStore(db, TimeProvider.System).TakeOverOlder(CancellationToken.None);
     }
 
@@ -104,6 +107,7 @@ internal static class Database
         await using (TerrapinDb db = Open(making))
         {
             await db.Database.MigrateAsync();
+            await new CatalogueStore(db, TimeProvider.System).Begin(CancellationToken.None);
             await AddDemo(db, demoFolder);
             await db.Database.ExecuteSqlAsync($"PRAGMA wal_checkpoint(TRUNCATE)");
         }
@@ -119,7 +123,7 @@ internal static class Database
         {
             SiteArchive archive = SiteArchive.Read(await File.ReadAllBytesAsync(file));
             // Its overview is calculated once the server runs: the start does not wait for it.
-            await store.Create(archive.Plan, archive.Revision.Author, overview: null, CancellationToken.None, log: LogApi.Records(archive.Log));
+            await store.Create(CatalogueCopy.Recognised(archive.Plan, HouseCatalogue.Devices, 1), archive.Revision.Author, overview: null, CancellationToken.None, log: LogApi.Records(archive.Log));
         }
     }
 

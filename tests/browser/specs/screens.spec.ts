@@ -5,7 +5,7 @@ import { type } from './steps.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
 const stages = ['main', 'main?card=pull', 'drive', 'floor', 'options', 'bill', 'catalogue', 'rooms?room=kitchen', 'sensors', 'rules', 'rehearse']
-const screens = ['/', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...stages.map((s) => `${site}/${s}`)]
+const screens = ['/', '/catalogue', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...stages.map((s) => `${site}/${s}`)]
 
 async function look(page: Page, url: string) {
   await page.goto(url)

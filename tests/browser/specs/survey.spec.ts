@@ -101,7 +101,7 @@ test('photographs are made smaller, shown and taken out; what is none is refused
 })
 
 test('the catalogue is edited, written and read; a table at fault changes nothing', async ({ page, demo }) => {
-  await page.goto(`${demo}${site}/catalogue`)
+  await page.goto(`${demo}/catalogue`)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Drives as CSV' }).click(),
@@ -138,6 +138,55 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
   await expect(page.getByText('Counts once the whole group is given.')).toHaveCount(14)
   await type(page, 'Copper', '250', '250 N')
   await expect(page.getByRole('textbox', { name: 'Reach over the handle', exact: true })).toHaveValue('130 mm')
+
+  // Unsaved work is there after a reload, and can be put back.
+  await page.reload()
+  const unsaved = page.getByRole('region', { name: 'Not saved' })
+  await expect(unsaved).toContainText('Saddle drive SA-20')
+  await unsaved.getByRole('button', { name: 'Put it back' }).click()
+  await expect(unsaved).toBeHidden()
+  await expect(page.getByRole('button', { name: /Saddle drive SA-20/ })).toContainText('20 N·m')
+})
+
+test('the catalogue is edited once for the firm; a site keeps its copy, says where it differs, and takes it over', async ({ page, ownDemo: demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(`${demo}/catalogue`)
+  await page.getByRole('button', { name: /^\S* ?Saddle drive SA-20/ }).click()
+  await type(page, 'Rated torque', '9', '9 N·m')
+  await page.getByRole('button', { name: 'Save for all sites' }).click()
+  await expect(page.getByRole('status')).toContainText('Saved as revision 2')
+
+  await page.goto(`${demo}${site}/drive`)
+  await expect(page.getByText('The firm’s catalogue has other figures for Saddle drive SA-20 than this plan.')).toBeVisible()
+  const drive = page.getByRole('radio', { name: /Saddle drive SA-20/ })
+  await expect(drive).toContainText('20 N·m')
+  await page.getByRole('link', { name: 'Look, and take them over' }).click()
+  await expect(page.getByText('its figures differ')).toBeVisible()
+  await page.getByRole('button', { name: 'Take over revision 2' }).click()
+  await expect(page.getByText('It says the same as the firm’s, revision 2.')).toBeVisible()
+  await page.getByRole('link', { name: /Drive/ }).first().click()
+  await expect(drive).toContainText('9 N·m')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(drive).toContainText('20 N·m')
+
+  // Two who work on the catalogue: the later goes on from what the earlier saved.
+  await page.goto(`${demo}/catalogue`)
+  await page.getByRole('button', { name: /^\S* ?Saddle drive SA-20/ }).click()
+  await type(page, 'Rated torque', '11', '11 N·m')
+  const firm = (await (await page.request.get(`${demo}/api/catalogue`)).json()) as { revision: number; catalogue: { hubs: { name: string }[] } }
+  firm.catalogue.hubs[0]!.name = 'Renamed meanwhile'
+  await page.request.put(`${demo}/api/catalogue`, { data: firm.catalogue, headers: { 'If-Match': `"${firm.revision}"`, 'Terrapin-Author': 'Somebody' } })
+  await page.getByRole('button', { name: 'Save for all sites' }).click()
+  await page.getByRole('button', { name: 'Go on from the newest' }).click()
+  await page.getByRole('button', { name: 'Save for all sites' }).click()
+  await expect(page.getByRole('status')).toContainText('Saved as revision 4')
+  const merged = (await (await page.request.get(`${demo}/api/catalogue`)).json()) as { catalogue: { drives: { id: string; ratedTorque: { nm: number } }[]; hubs: { name: string }[] } }
+  expect([merged.catalogue.hubs[0]!.name, merged.catalogue.drives.find((d) => d.id === 'sa-20')!.ratedTorque.nm]).toEqual(['Renamed meanwhile', 11])
+
+  // What was before can be brought back.
+  await page.getByText('4 revisions').click()
+  await page.getByRole('button', { name: 'Bring back revision 1' }).click()
+  await expect(page.getByRole('region', { name: 'Not saved' })).toContainText('Saddle drive SA-20')
 })
 
 test('options are kept and held side by side', async ({ page, demo }) => {

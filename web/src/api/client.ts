@@ -4,6 +4,8 @@ import type {
   Assessment,
   Bill,
   Catalogue,
+  CatalogueComparison,
+  CatalogueRevision,
   DriveLog,
   DriveSpec,
   FloorMap,
@@ -19,6 +21,7 @@ import type {
   Plan,
   Rehearsed,
   RoomsRead,
+  SavedCatalogue,
   SavedPlan,
   SavedRevision,
   SiteArchive,
@@ -253,6 +256,28 @@ export const api = {
     ),
 
   /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
+  /** The one catalogue of the firm; plans keep copies. */
+  firmCatalogue: {
+    read: (): Promise<SavedCatalogue> => settle(http.GET('/api/catalogue')),
+    revisions: (): Promise<CatalogueRevision[]> => settle(http.GET('/api/catalogue/revisions')),
+    readRevision: (revision: number): Promise<SavedCatalogue> =>
+      settle(http.GET('/api/catalogue/revisions/{revision}', { params: { path: { revision } } })),
+    /** @throws Refusal where it is at fault. */
+    check: (catalogue: Catalogue): Promise<void> =>
+      done(http.POST('/api/catalogue/check', { body: catalogue as Input<'Catalogue'> })),
+    save: (catalogue: Catalogue, basedOn: number, author: string): Promise<SavedCatalogue> =>
+      settle(
+        http.PUT('/api/catalogue', {
+          headers: { ...by(author), 'If-Match': `"${basedOn}"` },
+          body: catalogue as Input<'Catalogue'>,
+        }),
+      ),
+    compare: (plan: Plan): Promise<CatalogueComparison> =>
+      settle(http.POST('/api/catalogue/compare', { body: plan as Input<'Plan'> })),
+    takeOver: (plan: Plan): Promise<Plan> =>
+      settle(http.POST('/api/catalogue/take-over', { body: plan as Input<'Plan'> })),
+  },
+
   catalogues: {
     write: (catalogue: Catalogue, as: CatalogueForm): Promise<Blob> =>
       send(

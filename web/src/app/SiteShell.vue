@@ -3,6 +3,7 @@ import { MenuItem } from '@headlessui/vue'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { Refusal } from '@/api/client'
+import { useCatalogueComparison } from '@/catalogue/comparison'
 import { useOpenPlan } from '@/plan/openPlan'
 import { settled } from '@/plan/pending'
 import { usePreferences } from '@/plan/preferences'
@@ -45,6 +46,17 @@ watch(
   },
   { immediate: true },
 )
+
+/** What the plan uses and the firm's catalogue says otherwise. */
+const { comparison } = useCatalogueComparison(() => [
+  open.siteId,
+  open.saved?.number,
+  open.plan?.catalogueRevision,
+])
+const outdated = computed(() => {
+  const used = (comparison.value?.differences ?? []).filter((d) => d.isUsed && d.change === 'changed')
+  return used.map((d) => d.name).join(', ')
+})
 
 /** A finding's link leads out of the sheet that it stands in. */
 watch(
@@ -241,6 +253,12 @@ const commands = computed<Command[]>(() => [
         </p>
         <p v-if="open.restored && open.isChanged" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
           Unsaved changes from before were kept on this device and are back. Undo brings the saved state.
+        </p>
+        <p v-if="outdated" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
+          The firm’s catalogue has other figures for {{ outdated }} than this plan.
+          <RouterLink :to="`/sites/${open.siteId}/catalogue`" class="text-moss font-semibold underline">
+            Look, and take them over
+          </RouterLink>
         </p>
         <main v-if="open.plan" class="p-4 md:p-5">
           <RouterView />

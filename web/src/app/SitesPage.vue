@@ -118,6 +118,7 @@ const day = (at: string) =>
         </div>
       </div>
       <div class="flex items-center gap-2">
+        <RouterLink to="/catalogue" class="act-quiet">Catalogue</RouterLink>
         <RouterLink to="/bench/leak-flow" class="act-quiet">Bench</RouterLink>
         <PreferencesMenu @rename="renaming = true" />
       </div>

@@ -25,11 +25,16 @@ export const router = createRouter({
         {
           path: 'catalogue',
           name: 'catalogue',
-          component: () => import('@/catalogue/CataloguePage.vue'),
+          component: () => import('@/catalogue/CatalogueCopyPage.vue'),
         },
         { path: 'bill', name: 'bill', component: () => import('@/bill/BillPage.vue') },
         { path: 'options', name: 'options', component: () => import('@/options/OptionsPage.vue') },
       ],
+    },
+    {
+      path: '/catalogue',
+      name: 'firm-catalogue',
+      component: () => import('@/catalogue/CataloguePage.vue'),
     },
     { path: '/bench/:id?', name: 'bench', component: () => import('@/bench/BenchPage.vue') },
     { path: '/:rest(.*)*', redirect: '/' },

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import type { DriveSpec, FloorFinish, HubSpec, Installation, SensorSpec, Provenance } from '@/api/types'
+import type { DriveSpec, FloorFinish, HubSpec, Provenance, SensorSpec } from '@/api/types'
 import { freshId } from '@/plan/names'
-import { useOpenPlan } from '@/plan/openPlan'
+import { change, takeOut } from '@/plan/commands/list'
 import { usePreferences } from '@/plan/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -13,16 +13,17 @@ import { priceText } from '@/ui/price'
 import { show, type ShownKind } from '@/ui/units'
 import { provenanceWords, type Choice } from '@/ui/words'
 import type { DeviceColumn, DeviceList } from './columns'
+import { useFirmCatalogue } from './firmCatalogue'
 
 /** The devices of one kind, each with its figures and where they come from. */
 const props = defineProps<{ list: DeviceList; columns: DeviceColumn[] }>()
 
-const open = useOpenPlan()
+const firm = useFirmCatalogue()
 const preferences = usePreferences()
 const added = ref('')
 
 type Device = (DriveSpec | SensorSpec | HubSpec | FloorFinish) & Record<string, unknown>
-const devices = computed(() => (open.plan!.catalogue[props.list] ?? []) as Device[])
+const devices = computed(() => firm.catalogue![props.list] as Device[])
 
 const provenances: Choice<Provenance>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
   value,
@@ -45,22 +46,19 @@ const numberOf = (device: Device, column: DeviceColumn) => {
   return value == null ? null : [value]
 }
 
-const set = (index: number, what: string, change: (device: Device) => void) =>
-  open.edit(`catalogue ${props.list} ${index} ${what}`, (draft) =>
-    change(draft.catalogue[props.list]![index] as Device),
-  )
+const set = (id: string, how: (device: Device) => void) =>
+  firm.edit((draft) => change(draft[props.list] as Device[], id, how))
 
 /** A figure that is typed in here is one somebody assumed, until they say where it comes from. */
-const setNumber = (index: number, column: DeviceColumn) => (values: number[] | null) =>
-  column.group ? setPart(index, column, values?.[0] ?? null) : setAlone(index, column, values)
-const setAlone = (index: number, column: DeviceColumn, values: number[] | null) =>
-  set(index, column.path, (device) => {
+const setNumber = (device: Device, column: DeviceColumn) => (values: number[] | null) =>
+  column.group ? setPart(device, column, values?.[0] ?? null) : setAlone(device.id, column, values)
+const setAlone = (id: string, column: DeviceColumn, values: number[] | null) =>
+  set(id, (device) => {
     const provenance = figureOf(device, column)?.provenance ?? 'assumed'
     putAt(device, column.path, values ? { [column.numberKey!]: values[0], provenance } : null)
   })
 /** One of a group: kept here until all are there; without one of them the group says nothing. */
-async function setPart(index: number, column: DeviceColumn, value: number | null) {
-  const device = devices.value[index]!
+async function setPart(device: Device, column: DeviceColumn, value: number | null) {
   const known = figureOf(device, column)
   const parts = Object.fromEntries(
     column.group!.flatMap((key) => {
@@ -70,7 +68,7 @@ async function setPart(index: number, column: DeviceColumn, value: number | null
     }),
   )
   const whole = Object.keys(parts).length === column.group!.length
-  await set(index, column.path, (draft) => {
+  await set(device.id, (draft) => {
     putAt(draft, column.path, whole ? { ...parts, provenance: known?.provenance ?? 'assumed' } : null)
   })
   const waiting = new Set(column.group!.map((key) => keyOf(device, column, key)))
@@ -81,8 +79,8 @@ async function setPart(index: number, column: DeviceColumn, value: number | null
       : Object.fromEntries(Object.entries(parts).map(([key, part]) => [keyOf(device, column, key), part!]))),
   }
 }
-const setProvenance = (index: number, column: DeviceColumn) => (provenance: Provenance) =>
-  set(index, `${column.path} provenance`, (device) => {
+const setProvenance = (id: string, column: DeviceColumn) => (provenance: Provenance) =>
+  set(id, (device) => {
     const figure = figureOf(device, column)
     if (figure) figure.provenance = provenance
   })
@@ -95,31 +93,15 @@ const blank = {
 }
 const word = computed(() => (props.list === 'finishes' ? 'floor' : 'device'))
 async function add() {
-  const { catalogue } = open.plan!
-  const taken = [...catalogue.drives, ...catalogue.sensors, ...catalogue.hubs, ...catalogue.finishes]
-  const id = freshId(word.value, taken)
+  const { drives, sensors, hubs, finishes } = firm.catalogue!
+  const id = freshId(word.value, [...drives, ...sensors, ...hubs, ...finishes])
   added.value = id
-  await open.edit('catalogue device added', (draft) => {
-    ;((draft.catalogue[props.list] ??= []) as unknown[]).push({
-      id,
-      name: `New ${word.value}`,
-      ...blank[props.list],
-    })
+  await firm.edit((draft) => {
+    ;(draft[props.list] as unknown[]).push({ id, name: `New ${word.value}`, ...blank[props.list] })
   })
 }
 
-const isChosen = ({ drives, sensors, hubId }: Installation, id: string) =>
-  hubId === id || [...drives, ...sensors].some((device) => device.specId === id)
-const inUse = (id: string) => {
-  const { plan } = open
-  return (
-    [plan!.installation, ...plan!.options.map((o) => o.installation)].some((chosen) =>
-      isChosen(chosen, id),
-    ) || plan!.building.rooms.some((r) => r.finishId === id)
-  )
-}
-const remove = (index: number) =>
-  open.edit('catalogue device removed', (draft) => void draft.catalogue[props.list]!.splice(index, 1))
+const remove = (id: string) => firm.edit((draft) => void takeOut(draft[props.list] as Device[], id))
 
 const summary = (device: Device) =>
   props.columns
@@ -136,7 +118,7 @@ const summary = (device: Device) =>
     .concat(
       props.list === 'finishes'
         ? []
-        : priceText((device.price as { amount: number } | null)?.amount, open.plan!.catalogue.currency),
+        : priceText((device.price as { amount: number } | null)?.amount, firm.catalogue!.currency),
     )
     .join(' · ')
 </script>
@@ -163,8 +145,8 @@ const summary = (device: Device) =>
             label="Name"
             :value="device.name"
             required
-            :apply="(name) => set(i, 'name', (d) => void (d.name = name))"
-            :pointer="`/catalogue/${list}/${i}/name`"
+            :apply="(name) => set(device.id, (d) => void (d.name = name))"
+            :pointer="`/${list}/${i}/name`"
           />
           <template v-for="column in columns" :key="column.path">
             <ChoiceField
@@ -172,8 +154,8 @@ const summary = (device: Device) =>
               :label="column.label"
               :value="(valueAt(device, column.path) as string | null) ?? 'unknown'"
               :choices="column.choices"
-              :apply="(value) => set(i, column.path, (d) => putAt(d, column.path, value))"
-              :pointer="`/catalogue/${list}/${i}/${column.path.replace('.', '/')}`"
+              :apply="(value) => set(device.id, (d) => putAt(d, column.path, value))"
+              :pointer="`/${list}/${i}/${column.path.replace('.', '/')}`"
             />
             <div v-else class="grid grid-cols-[1fr_8.5rem] items-end gap-x-2">
               <MeasureField
@@ -186,28 +168,22 @@ const summary = (device: Device) =>
                 "
                 empty-word="not known"
                 :values="numberOf(device, column)"
-                :apply="setNumber(i, column)"
-                :pointer="`/catalogue/${list}/${i}/${column.path.replace('.', '/')}/${column.numberKey}`"
+                :apply="setNumber(device, column)"
+                :pointer="`/${list}/${i}/${column.path.replace('.', '/')}/${column.numberKey}`"
               />
               <ChoiceField
                 v-if="figureOf(device, column)"
                 label="from"
                 :value="figureOf(device, column)!.provenance"
                 :choices="provenances"
-                :apply="setProvenance(i, column)"
+                :apply="setProvenance(device.id, column)"
               />
             </div>
           </template>
         </div>
-        <button
-          type="button"
-          class="act-quiet text-clay mt-3 -ml-2"
-          :disabled="inUse(device.id)"
-          @click="remove(i)"
-        >
+        <button type="button" class="act-quiet text-clay mt-3 -ml-2" @click="remove(device.id)">
           Take this {{ word }} out
         </button>
-        <span v-if="inUse(device.id)" class="text-faded text-[13px]">It is used in this plan.</span>
       </DisclosurePanel>
     </Disclosure>
   </ul>

@@ -4,6 +4,13 @@ import { driveSupplyWords } from '@/ui/words'
 
 export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'finishes'
 
+export const deviceLists: { list: DeviceList; name: string }[] = [
+  { list: 'drives', name: 'Drives' },
+  { list: 'sensors', name: 'Sensors' },
+  { list: 'hubs', name: 'Hubs' },
+  { list: 'finishes', name: 'Floors' },
+]
+
 /** One figure of a device: where it stands, and the key under which its number is. */
 export interface DeviceColumn {
   label: string

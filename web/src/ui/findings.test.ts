@@ -38,7 +38,7 @@ it('leads to the field that mends it', () => {
     path: '/sites/loft/rooms',
     query: { room: 'bath' },
   })
-  expect(to('/installation/drives/0/strokes', 'drive')).toMatchObject({
+  expect(to('/installation/drives/0/seen', 'drive')).toMatchObject({
     path: '/sites/loft/drive',
     query: { main: 'flat' },
   })

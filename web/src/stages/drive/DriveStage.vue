@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { useOpenPlan } from '@/plan/openPlan'
 import { useSelectedMain } from '@/plan/selectedMain'
 import CautionLine from '@/ui/CautionLine.vue'
 import MainPicker from '@/ui/MainPicker.vue'
@@ -15,7 +14,6 @@ import PowerSection from './PowerSection.vue'
 import StepsSection from './StepsSection.vue'
 import StrokesSection from './StrokesSection.vue'
 
-const open = useOpenPlan()
 const { drive, assessed, driveAt, editDrive } = useSelectedMain()
 
 /** An override is offered where there is something to override. */
@@ -43,7 +41,7 @@ const setNote = (note: string) =>
     <MainPicker />
     <SheetSection title="Which drive">
       <template #actions>
-        <RouterLink :to="`/sites/${open.siteId}/catalogue`" class="act-quiet">Edit the catalogue</RouterLink>
+        <RouterLink to="/catalogue" class="act-quiet">Edit the catalogue</RouterLink>
       </template>
       <CautionLine class="mb-4">
         Keep fingers, hair and cords away from a drive that has power: many turn as soon as they are powered

@@ -2,6 +2,7 @@
 import { computed, reactive, ref } from 'vue'
 import type { SeenStroke } from '@/api/types'
 import { usePreferences } from '@/plan/preferences'
+import { useSelectedMain } from '@/plan/selectedMain'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
@@ -12,6 +13,7 @@ import { useDriveLog } from './driveLog'
 
 /** Strokes that somebody watched: on the bench, loose, tight. The last stage's replace the catalogue's figure. */
 const preferences = usePreferences()
+const { driveAt } = useSelectedMain()
 const { log, error, note } = useDriveLog()
 
 const stages: Choice<SeenStroke['stage']>[] = [
@@ -98,6 +100,7 @@ const day = (at: string) =>
       <MeasureField
         label="Took"
         kind="duration"
+        :pointer="`${driveAt}/seen`"
         :values="one(stroke.durationS)"
         :apply="(v) => put(() => void (stroke.durationS = v?.[0] ?? null))"
       />
