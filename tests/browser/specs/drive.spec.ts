@@ -96,12 +96,12 @@ test('what the installer fits all the same carries their note, and mounting is t
   await type(page, 'Took', '21', '21 s')
   await type(page, 'Stopped at', '88', '88°')
   await write.click()
-  await expect(page.getByText('On the bench, closing: 21 s, stopped at 88°')).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'On the bench, closing' })).toContainText('21 s at 88°')
   await expect(chosen).toContainText('21 s')
 
   // It stays written down through undo and a reload; one that was wrong is struck out.
   await page.reload()
-  await expect(page.getByText('On the bench, closing: 21 s, stopped at 88°')).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'On the bench, closing' })).toContainText('21 s at 88°')
   await expect(step).toBeChecked()
   await page.getByRole('button', { name: /^Strike out/ }).click()
   await expect(page.getByText('No stroke is written down yet.')).toBeVisible()

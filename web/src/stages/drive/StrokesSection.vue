@@ -47,13 +47,6 @@ const put = (change: () => void) => {
   change()
   return Promise.resolve()
 }
-const figures = (seen: SeenStroke) =>
-  [
-    seen.durationS == null ? 'not timed' : show('duration', seen.durationS, preferences.system),
-    seen.endAngleDeg == null
-      ? 'angle not seen'
-      : `stopped at ${show('angle', seen.endAngleDeg, preferences.system)}`,
-  ].join(', ')
 const day = (at: string) =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 </script>
@@ -67,12 +60,26 @@ const day = (at: string) =>
       <li
         v-for="seen in log.strokes"
         :key="seen.number"
-        class="flex flex-wrap items-center justify-between gap-x-4 px-3 py-1"
+        class="grid grid-cols-[1fr_auto] items-center gap-x-4 px-3 py-1 sm:grid-cols-[1.6fr_0.6fr_0.9fr_1.4fr_auto]"
       >
+        <span class="font-semibold">
+          {{ wordOf(stages, seen.stroke.stage) }}, {{ wordOf(ways, seen.stroke.direction)?.toLowerCase() }}
+        </span>
         <span>
-          {{ wordOf(stages, seen.stroke.stage) }}, {{ wordOf(ways, seen.stroke.direction)?.toLowerCase() }}:
-          <span class="figures">{{ figures(seen.stroke) }}</span>
-          <span class="text-faded text-[13px]"> {{ seen.by }}, {{ day(seen.at) }}</span>
+          <span v-if="seen.stroke.durationS != null" class="figures">{{
+            show('duration', seen.stroke.durationS, preferences.system)
+          }}</span>
+          <span v-else class="text-faded">not timed</span>
+        </span>
+        <span>
+          <template v-if="seen.stroke.endAngleDeg != null">
+            at
+            <span class="figures">{{ show('angle', seen.stroke.endAngleDeg, preferences.system) }}</span>
+          </template>
+          <span v-else class="text-faded">angle not seen</span>
+        </span>
+        <span class="text-faded text-[13px] max-sm:order-last max-sm:col-span-2">
+          {{ seen.by }}, {{ day(seen.at) }}
         </span>
         <button
           type="button"
@@ -99,6 +106,7 @@ const day = (at: string) =>
       />
       <MeasureField
         label="Took"
+        empty-word="not timed"
         kind="duration"
         :pointer="`${driveAt}/seen`"
         :values="one(stroke.durationS)"
@@ -106,6 +114,7 @@ const day = (at: string) =>
       />
       <MeasureField
         label="Stopped at"
+        empty-word="not seen"
         kind="angle"
         :values="one(stroke.endAngleDeg)"
         :apply="(v) => put(() => void (stroke.endAngleDeg = v?.[0] ?? null))"
