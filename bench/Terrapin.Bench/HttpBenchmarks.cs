@@ -22,7 +22,7 @@ public class HttpBenchmarks
     public async Task Start()
     {
         json = DemoPlan.Read();
-        app = Application.Build(new ServerOptions(0, folder, "no-web", null));
+        app = Application.Build(new ServerOptions { Port = 0, Data = folder, Web = "no-web" });
         held = DataFolder.Hold(folder);
         await Database.Prepare(held, null);
         await app.StartAsync();

@@ -16,17 +16,17 @@ public static class Program
         try
         {
             var options = ServerOptions.Read(args);
-            if (options.BackupFile is { } backup)
+            if (options.Backup is { } backup)
             {
-                await Backup.Write(options.DataFolder, backup);
+                await Hosting.Backup.Write(options.Data, backup);
                 Console.WriteLine($"The backup is written: {Path.GetFullPath(backup)}");
                 return 0;
             }
 
-            using var folder = DataFolder.Hold(options.DataFolder);
-            if (options.RestoreFile is { } restore)
+            using var folder = DataFolder.Hold(options.Data);
+            if (options.Restore is { } restore)
             {
-                string? kept = await Backup.Restore(folder, restore, TimeProvider.System);
+                string? kept = await Hosting.Backup.Restore(folder, restore, TimeProvider.System);
                 Console.WriteLine($"The backup is restored.{(kept is null ? "" : $" What was there before is kept: {kept}")}");
                 return 0;
             }
@@ -48,7 +48,7 @@ public static class Program
     {
         try
         {
-            await Database.Prepare(folder, options.DemoFolder);
+            await Database.Prepare(folder, options.Demo);
         }
         catch (Exception e) when (e is SqliteException or IOException)
         {
@@ -66,7 +66,7 @@ public static class Program
             throw new StartFailure($"Port {options.Port} is in use; stop what runs there, or choose another with --port N.", e);
         }
 
-        Console.WriteLine($"Terrapin is ready: http://127.0.0.1:{options.Port}");
+        Console.WriteLine($"Terrapin is ready: {app.Urls.First()}");
         await app.WaitForShutdownAsync();
     }
 

@@ -26,7 +26,7 @@ public sealed class HealthTests(TestServer server) : IClassFixture<TestServer>
     {
         string folder = Directory.CreateTempSubdirectory("terrapin-health-").FullName;
         using (var held = DataFolder.Hold(folder))
-        await using (WebApplication app = Application.Build(new ServerOptions(0, folder, "no-web", null)))
+        await using (WebApplication app = Application.Build(new ServerOptions { Port = 0, Data = folder, Web = "no-web" }))
         {
             await Database.Prepare(held, null);
             await app.StartAsync();
@@ -51,7 +51,7 @@ public sealed class HealthTests(TestServer server) : IClassFixture<TestServer>
         try
         {
             // A store that cannot be made is nobody's input.
-            await using WebApplication app = Application.Build(new ServerOptions(0, folder, "no-web", null), change =>
+            await using WebApplication app = Application.Build(new ServerOptions { Port = 0, Data = folder, Web = "no-web" }, change =>
                 change.Services.AddScoped<PhotographStore>(_ => throw new InvalidOperationException("broken on purpose")));
             using var held = DataFolder.Hold(folder);
             await Database.Prepare(held, null);

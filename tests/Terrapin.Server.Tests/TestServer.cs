@@ -22,7 +22,7 @@ public sealed class TestServer : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        app = Application.Build(new ServerOptions(0, Folder, Path.Combine(Folder, "no-web"), null));
+        app = Application.Build(new ServerOptions { Port = 0, Data = Folder, Web = Path.Combine(Folder, "no-web") });
         folder = DataFolder.Hold(Folder);
         await Database.Prepare(folder, null);
         await app.StartAsync();

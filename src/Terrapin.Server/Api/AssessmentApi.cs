@@ -25,13 +25,13 @@ internal static class AssessmentApi
 
     /// <summary>The same plan in the present version, for who has kept an older one.</summary>
     private static Task<IResult> Upgrade(HttpRequest request) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(plan)));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(plan)));
 
     private static Task<IResult> Assess(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(Assessor.Assess(plan, floors, cancel))));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(Assessor.Assess(plan, floors, cancel))));
 
     private static Task<IResult> Compare(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(OptionComparison.Of(plan, floors, cancel))));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(OptionComparison.Of(plan, floors, cancel))));
 
     private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors, cancel)));
@@ -44,7 +44,7 @@ internal static class AssessmentApi
         }
 
         return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
-            ? Results.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
+            ? TypedResults.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
             : Problems.Refused(new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
     }
 }

@@ -47,7 +47,7 @@ internal static class BenchApi
                     throw new RefusedException([ErrorOf(e)]);
                 }
             },
-            result => Task.FromResult(Results.Ok(result)));
+            result => Task.FromResult<IResult>(TypedResults.Ok(result)));
 
     /// <summary>What one model says against a combination of values, at the field it names.</summary>
     private static DocumentError ErrorOf(ArgumentOutOfRangeException e)

@@ -16,8 +16,8 @@ internal static class BillsApi
     }
 
     private static Task<IResult> Of(HttpRequest request) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.Ok(BillOfMaterials.Of(plan))));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(BillOfMaterials.Of(plan))));
 
     private static Task<IResult> Table(HttpRequest request) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));
 }

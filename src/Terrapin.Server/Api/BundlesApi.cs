@@ -65,7 +65,7 @@ internal static class BundlesApi
             SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt, await LogApi.Read(id, log, cancel)),
             pictures,
             [.. history.OrderBy(h => h.Number).Select(h => new BundledRevision { Number = h.Number, Author = h.Author, SavedAt = OpenFormat.Time(h.SavedAt) })]);
-        return Results.File(bundle.Write(), Type, $"{id}.terrapin.zip");
+        return TypedResults.File(bundle.Write(), Type, $"{id}.terrapin.zip");
     }
 
     private static Picture PictureAt(int index, byte[] bytes)

@@ -26,16 +26,16 @@ internal static class CataloguesApi
         }
     }
 
-    private static Task<IResult> ReadFile(HttpRequest request) => Body.Use(request, CatalogueFile.Read, c => Task.FromResult(Results.Ok(c)));
+    private static Task<IResult> ReadFile(HttpRequest request) => Body.Use(request, CatalogueFile.Read, c => Task.FromResult<IResult>(TypedResults.Ok(c)));
 
     private static Task<IResult> ReadTable(HttpRequest request, CatalogueList list) =>
-        Body.Use(request, utf8 => CatalogueCsv.Read(utf8, list), c => Task.FromResult(Results.Ok(c)));
+        Body.Use(request, utf8 => CatalogueCsv.Read(utf8, list), c => Task.FromResult<IResult>(TypedResults.Ok(c)));
 
     private static Task<IResult> WriteFile(HttpRequest request) =>
-        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueFile.Write(c), "application/json", "catalogue.json")));
+        Body.Use(request, ReadCatalogue, c => Task.FromResult<IResult>(TypedResults.File(CatalogueFile.Write(c), "application/json", "catalogue.json")));
 
     private static Task<IResult> WriteTable(HttpRequest request, CatalogueList list) =>
-        Body.Use(request, ReadCatalogue, c => Task.FromResult(Results.File(CatalogueCsv.Write(c, list), "text/csv", $"{Words.Of(list)}.csv")));
+        Body.Use(request, ReadCatalogue, c => Task.FromResult<IResult>(TypedResults.File(CatalogueCsv.Write(c, list), "text/csv", $"{Words.Of(list)}.csv")));
 
     public static Catalogue ReadCatalogue(ReadOnlyMemory<byte> utf8)
     {

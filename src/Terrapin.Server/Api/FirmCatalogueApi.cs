@@ -54,23 +54,23 @@ internal static class FirmCatalogueApi
                 $"Read the catalogue again and make the change there: it was saved by somebody else since revision {basedOn}. Nothing of yours was written and nothing of theirs is lost."));
     }
 
-    private static Task<IResult> Check(HttpRequest request) => Body.Use(request, CataloguesApi.ReadCatalogue, _ => Task.FromResult(Results.NoContent()));
+    private static Task<IResult> Check(HttpRequest request) => Body.Use(request, CataloguesApi.ReadCatalogue, _ => Task.FromResult<IResult>(TypedResults.NoContent()));
 
     private static Task<IResult> Compare(HttpRequest request, CatalogueStore store, CancellationToken cancel) => Body.Use(request, PlanJson.Read, async plan =>
     {
         SavedCatalogue firm = await store.Newest(cancel);
-        return Results.Ok(new CatalogueComparison(firm.Revision, CatalogueCopy.Differences(plan, firm.Catalogue)));
+        return TypedResults.Ok(new CatalogueComparison(firm.Revision, CatalogueCopy.Differences(plan, firm.Catalogue)));
     });
 
     private static Task<IResult> TakeOver(HttpRequest request, CatalogueStore store, CancellationToken cancel) => Body.Use(request, PlanJson.Read, async plan =>
     {
         SavedCatalogue firm = await store.Newest(cancel);
-        return Results.Ok(CatalogueCopy.TakeOver(plan, firm.Catalogue, firm.Revision));
+        return TypedResults.Ok(CatalogueCopy.TakeOver(plan, firm.Catalogue, firm.Revision));
     });
 
     private static IResult WithTag(HttpResponse response, SavedCatalogue saved)
     {
         RevisionTag.Put(response, saved.Revision);
-        return Results.Ok(saved);
+        return TypedResults.Ok(saved);
     }
 }

@@ -40,15 +40,15 @@ internal static class FloorsApi
     }
 
     private static Task<IResult> Write(HttpRequest request, Func<Plan, byte[]> write, string type, string name) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(Results.File(write(plan), type, name)));
+        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.File(write(plan), type, name)));
 
     private static Task<IResult> ReadRooms(HttpRequest request, Func<ReadOnlyMemory<byte>, RoomsRead> read) =>
-        Body.Use(request, read, rooms => Task.FromResult(Results.Ok(rooms)));
+        Body.Use(request, read, rooms => Task.FromResult<IResult>(TypedResults.Ok(rooms)));
 
     private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, PlanJson.Read, plan =>
     {
         var map = WaterMap.Of(plan, leak, worst == true, floors, cancel);
-        return Task.FromResult(Results.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > DrawingSize.UsualCellM)));
+        return Task.FromResult<IResult>(TypedResults.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > DrawingSize.UsualCellM)));
     });
 
     private static FloorMapSheet SheetOf(WaterMap map, WaterMapSheet of)

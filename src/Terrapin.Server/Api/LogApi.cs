@@ -31,7 +31,7 @@ internal static class LogApi
 
     /// <param name="mount">How the drive is held, which says what its steps are.</param>
     private static async Task<IResult> OfDrive(string id, string driveId, string mount, LogStore store, CancellationToken cancel) => Words.Read<Mount>(mount) is { } held
-        ? Results.Ok(DriveLog.Of(await Read(id, store, cancel), driveId, held))
+        ? TypedResults.Ok(DriveLog.Of(await Read(id, store, cancel), driveId, held))
         : Problems.Refused(new RefusedException([new DocumentError("/mount", $"No drive is held by \"{mount}\". Say one of {Words.All<Mount>()}.")]));
 
     private static async Task<IResult> Append(string id, HttpRequest request, LogStore store, CancellationToken cancel)
@@ -49,7 +49,7 @@ internal static class LogApi
             }
 
             return await store.Append(id, entry, author, cancel) is { } added
-                ? Results.Created($"/api/sites/{id}/log", Logged(added))
+                ? TypedResults.Created($"/api/sites/{id}/log", Logged(added))
                 : Problems.NoSuchSite(id);
         });
     }

@@ -39,7 +39,7 @@ internal static class PhotographsApi
             request,
             Picture.Read,
             async picture => await store.Add(id, stopValveId, caption?.Trim() ?? "", author, picture.Jpeg, picture.Width, picture.Height, cancel) is { } added
-                ? Results.Created($"/api/sites/{id}/photographs/{added.Id}", added)
+                ? TypedResults.Created($"/api/sites/{id}/photographs/{added.Id}", added)
                 : Problems.NoSuchSite(id),
             Picture.MostBytes);
     }
@@ -52,11 +52,11 @@ internal static class PhotographsApi
         }
 
         response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return Results.File(jpeg, "image/jpeg");
+        return TypedResults.File(jpeg, "image/jpeg");
     }
 
     private static async Task<IResult> Remove(string id, string photographId, PhotographStore store, CancellationToken cancel) =>
-        await store.Remove(id, photographId, cancel) ? Results.NoContent() : NoSuchPhotograph(id, photographId);
+        await store.Remove(id, photographId, cancel) ? TypedResults.NoContent() : NoSuchPhotograph(id, photographId);
 
     private static IResult NoSuchPhotograph(string id, string photographId) =>
         Problems.Of(StatusCodes.Status404NotFound, "No such photograph", $"Site \"{id}\" has no photograph \"{photographId}\". Look at its list of photographs.");

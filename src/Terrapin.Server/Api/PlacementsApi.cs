@@ -31,7 +31,7 @@ internal static class PlacementsApi
     private static Task<IResult> Place(HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, Read, question =>
     {
         IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan, question.Request, floors, cancel);
-        return Task.FromResult(Results.Stream(stream => Write(stream, steps, cancel), Lines));
+        return Task.FromResult<IResult>(TypedResults.Stream(stream => Write(stream, steps, cancel), Lines));
     });
 
     private static async Task Write(Stream stream, IEnumerable<PlacementStep> steps, CancellationToken cancel)

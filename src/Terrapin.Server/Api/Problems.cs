@@ -14,7 +14,7 @@ internal static class Problems
             problem.Extensions[key] = value;
         }
 
-        return Results.Problem(problem);
+        return TypedResults.Problem(problem);
     }
 
     /// <summary>Errors that are told at once.</summary>

@@ -41,5 +41,5 @@ internal static class QuantitiesApi
                 throw new RefusedException([new DocumentError("/text", e.Message)]);
             }
         },
-        read => Task.FromResult(Results.Ok(read)));
+        read => Task.FromResult<IResult>(TypedResults.Ok(read)));
 }

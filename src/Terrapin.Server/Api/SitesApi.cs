@@ -59,7 +59,7 @@ internal static class SitesApi
             json.WriteEndArray();
         }
 
-        return Results.Bytes(rows.ToArray(), "application/json");
+        return TypedResults.Bytes(rows.ToArray(), "application/json");
     }
 
     /// <summary>One <see cref="ListedSite"/>.</summary>
@@ -82,7 +82,7 @@ internal static class SitesApi
     }
 
     private static async Task<IResult> PutAway(string id, bool away, SiteStore store, CancellationToken cancel) =>
-        await store.PutAway(id, away, cancel) ? Results.NoContent() : Problems.NoSuchSite(id);
+        await store.PutAway(id, away, cancel) ? TypedResults.NoContent() : Problems.NoSuchSite(id);
 
     private static async Task<IResult> Delete(string id, HttpRequest request, SiteStore store, CancellationToken cancel)
     {
@@ -92,7 +92,7 @@ internal static class SitesApi
         }
 
         return await store.Delete(id, author, cancel)
-            ? Results.NoContent()
+            ? TypedResults.NoContent()
             : Problems.Of(StatusCodes.Status404NotFound, "No such site put away", $"Put the site away first: among those put away there is no site \"{id}\".");
     }
 
@@ -149,7 +149,7 @@ internal static class SitesApi
     {
         IReadOnlyList<RevisionSummary> history = await store.History(id, cancel);
         return history.Count > 0
-            ? Results.Ok(history.Select(h => new SavedRevision(h.Number, h.Author, h.SavedAt)))
+            ? TypedResults.Ok(history.Select(h => new SavedRevision(h.Number, h.Author, h.SavedAt)))
             : Problems.NoSuchSite(id);
     }
 
@@ -161,7 +161,7 @@ internal static class SitesApi
         }
 
         byte[] file = SiteArchive.Of(saved.Plan, saved.Number, saved.Author, saved.SavedAt, await LogApi.Read(id, log, cancel)).Write();
-        return Results.File(file, "application/json", $"{id}.terrapin.json");
+        return TypedResults.File(file, "application/json", $"{id}.terrapin.json");
     }
 
     private static async Task<IResult> Save(string id, HttpRequest request, HttpResponse response, SiteStore store, SiteOverviews overviews, CancellationToken cancel)
@@ -198,13 +198,13 @@ internal static class SitesApi
     private static IResult WithTag(HttpResponse response, SavedPlan saved)
     {
         RevisionTag.Put(response, saved.Number);
-        return Results.Ok(saved);
+        return TypedResults.Ok(saved);
     }
 
     private static IResult Created(HttpRequest request, SavedPlan saved)
     {
         RevisionTag.Put(request.HttpContext.Response, saved.Number);
-        return Results.Created($"/api/sites/{saved.SiteId}/plan", saved);
+        return TypedResults.Created($"/api/sites/{saved.SiteId}/plan", saved);
     }
 }
 

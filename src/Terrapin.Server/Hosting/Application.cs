@@ -19,7 +19,7 @@ internal static class Application
         builder.WebHost.ConfigureKestrel(kestrel => kestrel.Limits.MaxRequestBodySize = null);
         Logs.Add(builder);
         builder.Services.ConfigureHttpJsonOptions(http => UseDocumentJson(http.SerializerOptions));
-        builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, DataFolder.DatabaseIn(options.DataFolder)));
+        builder.Services.AddDbContext<TerrapinDb>(db => TerrapinDb.Configure(db, DataFolder.DatabaseIn(options.Data)));
         builder.Services.AddScoped<SiteStore>();
         builder.Services.AddScoped<PhotographStore>();
         builder.Services.AddScoped<LogStore>();
@@ -32,6 +32,7 @@ internal static class Application
         builder.Services.AddHostFiltering(filter => filter.AllowedHosts = [.. Protection.OwnHosts, .. options.Hosts]);
         builder.Services.AddExceptionHandler<Troubles>();
         HeavyWork.Add(builder.Services);
+        Telemetry.Add(builder.Services, options.Telemetry);
         builder.Services.AddSingleton<FloorMemory>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = one => one.ProblemDetails.Extensions[ApiProblem.RequestIdKey] = one.HttpContext.TraceIdentifier);
@@ -53,7 +54,7 @@ internal static class Application
         app.UseRouting();
         app.UseRateLimiter();
         MapApi(app);
-        ServeWebApp(app, Path.GetFullPath(options.WebFolder));
+        ServeWebApp(app, Path.GetFullPath(options.Web));
         return app;
     }
 
@@ -72,7 +73,7 @@ internal static class Application
         PhotographsApi.Map(api);
         LogApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
-        api.MapGet("/formats/plan", () => Results.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
+        api.MapGet("/formats/plan", () => TypedResults.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");
         Health.Map(app);
     }
