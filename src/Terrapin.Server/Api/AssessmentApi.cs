@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
@@ -27,14 +28,14 @@ internal static class AssessmentApi
     private static Task<IResult> Upgrade(HttpRequest request) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(plan)));
 
-    private static Task<IResult> Assess(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(Assessor.Assess(plan, floors, cancel))));
+    private static Task<IResult> Assess([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(Assessor.Assess(plan, floors, cancel))));
 
-    private static Task<IResult> Compare(HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(OptionComparison.Of(plan, floors, cancel))));
+    private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(OptionComparison.Of(plan, floors, cancel))));
 
-    private static Task<IResult> Rehearse(string leak, string mode, HttpRequest request, FloorMemory floors, CancellationToken cancel) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors, cancel)));
+    private static Task<IResult> Rehearse(string leak, string mode, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors, cancel)));
 
     private static IResult RehearseOne(Plan plan, string leak, string mode, FloorMemory floors, CancellationToken cancel)
     {

@@ -1,5 +1,5 @@
+using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
-using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Tables;
 
@@ -15,9 +15,9 @@ internal static class BillsApi
         bills.MapPost("/table", Table).WithName("billTable").Accepts<Plan>("application/json").Produces<string>(200, "text/csv").ProducesErrors();
     }
 
-    private static Task<IResult> Of(HttpRequest request) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(BillOfMaterials.Of(plan))));
+    private static Task<IResult> Of([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(BillOfMaterials.Of(plan))));
 
-    private static Task<IResult> Table(HttpRequest request) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));
+    private static Task<IResult> Table([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));
 }

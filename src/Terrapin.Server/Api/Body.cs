@@ -1,3 +1,4 @@
+using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
 
 namespace Terrapin.Server.Api;
@@ -26,6 +27,24 @@ internal static class Body
         {
             return Problems.Refused(refused);
         }
+    }
+
+    /// <summary>Hands on the plan that the request is about: the one in its body, or the one sent before whose address it gives.</summary>
+    /// <param name="address">Of a plan that was sent before; <see langword="null"/>: it is in the body.</param>
+    public static Task<IResult> UsePlan(HttpRequest request, string? address, RecentPlans plans, Func<Plan, Task<IResult>> use)
+    {
+        if (address is not null)
+        {
+            return plans.At(address) is { } known
+                ? use(known)
+                : Task.FromResult(Problems.Of(StatusCodes.Status404NotFound, "No such plan", "Send the plan itself: none was sent lately that has this address."));
+        }
+
+        return Use(request, plans.Read, read =>
+        {
+            request.HttpContext.Response.Headers[RecentPlans.Header] = read.Address;
+            return use(read.Plan);
+        });
     }
 
     private static async Task<byte[]?> Read(HttpRequest request, int mostBytes)

@@ -1,5 +1,5 @@
+using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
-using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Store;
 
@@ -56,13 +56,13 @@ internal static class FirmCatalogueApi
 
     private static Task<IResult> Check(HttpRequest request) => Body.Use(request, CataloguesApi.ReadCatalogue, _ => Task.FromResult<IResult>(TypedResults.NoContent()));
 
-    private static Task<IResult> Compare(HttpRequest request, CatalogueStore store, CancellationToken cancel) => Body.Use(request, PlanJson.Read, async plan =>
+    private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CatalogueStore store, CancellationToken cancel) => Body.UsePlan(request, address, plans, async plan =>
     {
         SavedCatalogue firm = await store.Newest(cancel);
         return TypedResults.Ok(new CatalogueComparison(firm.Revision, CatalogueCopy.Differences(plan, firm.Catalogue)));
     });
 
-    private static Task<IResult> TakeOver(HttpRequest request, CatalogueStore store, CancellationToken cancel) => Body.Use(request, PlanJson.Read, async plan =>
+    private static Task<IResult> TakeOver([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CatalogueStore store, CancellationToken cancel) => Body.UsePlan(request, address, plans, async plan =>
     {
         SavedCatalogue firm = await store.Newest(cancel);
         return TypedResults.Ok(CatalogueCopy.TakeOver(plan, firm.Catalogue, firm.Revision));

@@ -1,6 +1,6 @@
+using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Format;
 using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Floors;
@@ -28,9 +28,9 @@ internal static class FloorsApi
     {
         RouteGroupBuilder group = api.MapGroup("/floors").WithTags("Floors").IsHeavy();
         group.MapPost("/", Draw).WithName("drawFloors").Accepts<Plan>("application/json").Produces<FloorMap>().ProducesErrors();
-        group.MapPost("/svg", (HttpRequest request) => Write(request, FloorSvg.Write, "image/svg+xml", "floors.svg")).WithName("floorsAsSvg")
+        group.MapPost("/svg", ([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) => Write(request, address, plans, FloorSvg.Write, "image/svg+xml", "floors.svg")).WithName("floorsAsSvg")
             .Accepts<Plan>("application/json").Produces<string>(200, "image/svg+xml").ProducesErrors();
-        group.MapPost("/geojson", (HttpRequest request) => Write(request, FloorGeoJson.Write, "application/geo+json", "floors.geojson")).WithName("floorsAsGeoJson")
+        group.MapPost("/geojson", ([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) => Write(request, address, plans, FloorGeoJson.Write, "application/geo+json", "floors.geojson")).WithName("floorsAsGeoJson")
             .Accepts<Plan>("application/json").Produces<string>(200, "application/geo+json").ProducesErrors();
         group.MapPost("/rooms/geojson", (HttpRequest request) => ReadRooms(request, FloorGeoJson.Read)).WithName("roomsFromGeoJson")
             .Accepts<string>("application/geo+json").Produces<RoomsRead>().ProducesErrors();
@@ -39,13 +39,13 @@ internal static class FloorsApi
         api.MapGet("/fixtures", () => FixtureLibrary.All).WithName("listFixtures").WithTags("Floors");
     }
 
-    private static Task<IResult> Write(HttpRequest request, Func<Plan, byte[]> write, string type, string name) =>
-        Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.File(write(plan), type, name)));
+    private static Task<IResult> Write(HttpRequest request, string? address, RecentPlans plans, Func<Plan, byte[]> write, string type, string name) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.File(write(plan), type, name)));
 
     private static Task<IResult> ReadRooms(HttpRequest request, Func<ReadOnlyMemory<byte>, RoomsRead> read) =>
         Body.Use(request, read, rooms => Task.FromResult<IResult>(TypedResults.Ok(rooms)));
 
-    private static Task<IResult> Draw(string? leak, bool? worst, HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, PlanJson.Read, plan =>
+    private static Task<IResult> Draw(string? leak, bool? worst, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) => Body.UsePlan(request, address, plans, plan =>
     {
         var map = WaterMap.Of(plan, leak, worst == true, floors, cancel);
         return Task.FromResult<IResult>(TypedResults.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > DrawingSize.UsualCellM)));

@@ -34,6 +34,7 @@ internal static class Application
         HeavyWork.Add(builder.Services);
         Telemetry.Add(builder.Services, options.Telemetry);
         builder.Services.AddSingleton<FloorMemory>();
+        builder.Services.AddSingleton<RecentPlans>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = one => one.ProblemDetails.Extensions[ApiProblem.RequestIdKey] = one.HttpContext.TraceIdentifier);
         Health.Add(builder.Services);

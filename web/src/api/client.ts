@@ -38,13 +38,13 @@ export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'finishes'
 
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
-/** An answer of the server that is no success, with its problem details. */
 /** A fault of the server's own is told with the request's id, by which its log can be searched. */
 function told(status: number, { detail, title, requestId }: ApiProblem): string {
   const sentence = detail ?? title ?? `The server answered ${status}.`
   return status >= 500 && requestId ? `${sentence} (Request ${requestId} in the server's log.)` : sentence
 }
 
+/** An answer of the server that is no success, with its problem details. */
 export class Refusal extends Error {
   constructor(
     readonly status: number,
@@ -120,7 +120,46 @@ async function readLines(response: Response, take: (line: string) => void): Prom
   }
 }
 
+/** Where the server has a plan that was sent, by the hash of what was sent. */
+const addresses = new WeakMap<Plan, string>()
+
+/**
+ * Asks about a plan. It is sent once, and then named by its address for as long as the server has it.
+ * @param signal Aborting it stops the work on the server.
+ */
+async function about(
+  path: string,
+  plan: Plan,
+  { query = {}, signal }: { query?: Record<string, string>; signal?: AbortSignal } = {},
+): Promise<Response> {
+  const post = (more: Record<string, string>, body?: string) =>
+    fetch(`${path}?${new URLSearchParams({ ...query, ...more }).toString()}`, {
+      method: 'POST',
+      headers: body ? { 'Content-Type': 'application/json' } : {},
+      body,
+      signal,
+    }).catch((failure: unknown) => {
+      if (signal?.aborted) throw failure
+      throw new Refusal(0, {
+        detail: 'The server does not answer. Nothing is lost: try again when it runs.',
+      })
+    })
+  const address = addresses.get(plan)
+  const known = address ? await post({ plan: address }) : null
+  const response = known && known.status !== 404 ? known : await post({}, JSON.stringify(plan))
+  const given = response.headers.get('Terrapin-Plan')
+  if (given) addresses.set(plan, given)
+  if (response.ok) return response
+  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+}
+
+const json = async <T>(response: Promise<Response>): Promise<T> => (await response).json() as Promise<T>
+const blob = async (response: Promise<Response>): Promise<Blob> => (await response).blob()
+
 const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) })
+
+/** Where the server has a plan; undefined while it was not sent. */
+export const addressOf = (plan: Plan): string | undefined => addresses.get(plan)
 
 export const api = {
   listSites: (): Promise<ListedSite[]> => settle(http.GET('/api/sites')),
@@ -172,27 +211,28 @@ export const api = {
 
   /** A plan of an older version in the present one. */
   upgradePlan: (plan: Plan): Promise<Plan> => settle(http.POST('/api/plans/upgrade', { body: plan })),
-  assess: (plan: Plan): Promise<Assessment> => settle(http.POST('/api/assessments', { body: plan })),
+  assess: (plan: Plan, signal?: AbortSignal): Promise<Assessment> =>
+    json(about('/api/assessments', plan, { signal })),
 
-  rehearse: (plan: Plan, leak: string, mode: Mode): Promise<Rehearsed> =>
-    settle(http.POST('/api/rehearsals', { params: { query: { leak, mode } }, body: plan })),
+  rehearse: (plan: Plan, leak: string, mode: Mode, signal?: AbortSignal): Promise<Rehearsed> =>
+    json(about('/api/rehearsals', plan, { query: { leak, mode }, signal })),
 
-  compare: (plan: Plan): Promise<OptionAssessment[]> => settle(http.POST('/api/comparisons', { body: plan })),
+  compare: (plan: Plan, signal?: AbortSignal): Promise<OptionAssessment[]> =>
+    json(about('/api/comparisons', plan, { signal })),
 
   /** The map of one leak, or of all: the soonest or the worst at each spot. */
-  drawFloors: (plan: Plan, of: FloorMapOf | { leak: string }): Promise<FloorMap> =>
-    settle(
-      http.POST('/api/floors', {
-        params: { query: typeof of === 'string' ? { worst: of === 'worst' } : of },
-        body: plan,
+  drawFloors: (plan: Plan, of: FloorMapOf | { leak: string }, signal?: AbortSignal): Promise<FloorMap> =>
+    json(
+      about('/api/floors', plan, {
+        query: typeof of === 'string' ? { worst: `${of === 'worst'}` } : of,
+        signal,
       }),
     ),
 
   listFixtures: (): Promise<UsualFixture[]> => settle(http.GET('/api/fixtures')),
 
-  bills: (plan: Plan): Promise<Bill[]> => settle(http.POST('/api/bills', { body: plan })),
-  billTable: (plan: Plan): Promise<Blob> =>
-    send('/api/bills/table', 'application/json', JSON.stringify(plan), (r) => r.blob()),
+  bills: (plan: Plan, signal?: AbortSignal): Promise<Bill[]> => json(about('/api/bills', plan, { signal })),
+  billTable: (plan: Plan): Promise<Blob> => blob(about('/api/bills/table', plan)),
 
   /**
    * Where to put sensors: one step after the other, as they are found.
@@ -214,8 +254,7 @@ export const api = {
 
   /** The drawn floors as a file, and rooms out of one. */
   floorFiles: {
-    write: (plan: Plan, as: 'svg' | 'geojson'): Promise<Blob> =>
-      send(`/api/floors/${as}`, 'application/json', JSON.stringify(plan), (r) => r.blob()),
+    write: (plan: Plan, as: 'svg' | 'geojson'): Promise<Blob> => blob(about(`/api/floors/${as}`, plan)),
     readRooms: (file: Blob, as: 'geojson' | 'csv'): Promise<RoomsRead> =>
       send(
         `/api/floors/rooms/${as}`,
@@ -255,7 +294,6 @@ export const api = {
       http.DELETE('/api/sites/{id}/photographs/{photographId}', { params: { path: { id, photographId } } }),
     ),
 
-  /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
   /** The one catalogue of the firm; plans keep copies. */
   firmCatalogue: {
     read: (): Promise<SavedCatalogue> => settle(http.GET('/api/catalogue')),
@@ -272,12 +310,12 @@ export const api = {
           body: catalogue as Input<'Catalogue'>,
         }),
       ),
-    compare: (plan: Plan): Promise<CatalogueComparison> =>
-      settle(http.POST('/api/catalogue/compare', { body: plan as Input<'Plan'> })),
-    takeOver: (plan: Plan): Promise<Plan> =>
-      settle(http.POST('/api/catalogue/take-over', { body: plan as Input<'Plan'> })),
+    compare: (plan: Plan, signal?: AbortSignal): Promise<CatalogueComparison> =>
+      json(about('/api/catalogue/compare', plan, { signal })),
+    takeOver: (plan: Plan): Promise<Plan> => json(about('/api/catalogue/take-over', plan)),
   },
 
+  /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
   catalogues: {
     write: (catalogue: Catalogue, as: CatalogueForm): Promise<Blob> =>
       send(

@@ -3572,7 +3572,9 @@ export interface operations {
     };
     assessPlan: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3623,7 +3625,9 @@ export interface operations {
     };
     compareOptions: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3677,6 +3681,7 @@ export interface operations {
             query: {
                 leak: string;
                 mode: string;
+                plan?: string;
             };
             header?: never;
             path?: never;
@@ -3731,6 +3736,7 @@ export interface operations {
             query?: {
                 leak?: string;
                 worst?: boolean;
+                plan?: string;
             };
             header?: never;
             path?: never;
@@ -3782,7 +3788,9 @@ export interface operations {
     };
     floorsAsSvg: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3833,7 +3841,9 @@ export interface operations {
     };
     floorsAsGeoJson: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3986,7 +3996,9 @@ export interface operations {
     };
     billOfMaterials: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4037,7 +4049,9 @@ export interface operations {
     };
     billTable: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5288,7 +5302,9 @@ export interface operations {
     };
     compareCatalogue: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5339,7 +5355,9 @@ export interface operations {
     };
     takeOverCatalogue: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

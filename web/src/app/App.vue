@@ -1,11 +1,16 @@
 <script setup lang="ts">
-import { onErrorCaptured, ref } from 'vue'
+import { computed, onErrorCaptured, provide, ref } from 'vue'
 import { RouterView } from 'vue-router'
 import { Refusal } from '@/api/client'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
+import { unitSystemKey } from '@/ui/unitSystem'
 
 // Applies the look before anything is drawn.
-usePreferences()
+const preferences = usePreferences()
+provide(
+  unitSystemKey,
+  computed(() => preferences.system),
+)
 const trouble = ref('')
 
 function onTrouble(error: unknown): boolean {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
 import ModalDialog from '@/ui/ModalDialog.vue'
 
 /** Somebody else saved in the meantime. Nothing is lost either way. */

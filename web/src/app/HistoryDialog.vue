@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import { api } from '@/api/client'
 import type { SavedRevision } from '@/api/types'
-import { useOpenPlan } from '@/plan/openPlan'
+import { useOpenPlan } from '@/site/openPlan'
 import ModalDialog from '@/ui/ModalDialog.vue'
 
 /** Who saved what when; an older revision can be brought back as an edit. */

@@ -3,20 +3,20 @@ import { MenuItem } from '@headlessui/vue'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { Refusal } from '@/api/client'
-import { useCatalogueComparison } from '@/catalogue/comparison'
-import { useOpenPlan } from '@/plan/openPlan'
-import { settled } from '@/plan/pending'
-import { usePreferences } from '@/plan/preferences'
-import FindingList from '@/ui/FindingList.vue'
+import { useCatalogueComparison } from '@/site/queries/catalogueComparison'
+import { useOpenPlan } from '@/site/openPlan'
+import { settled } from '@/ui/pending'
+import { usePreferences } from '@/site/preferences'
+import FindingList from '@/site/parts/FindingList.vue'
 import ModalDialog from '@/ui/ModalDialog.vue'
 import ShellMark from '@/ui/ShellMark.vue'
 import { stages, stageWords } from '@/ui/words'
-import AuthorDialog from './AuthorDialog.vue'
+import AuthorDialog from '@/site/parts/AuthorDialog.vue'
 import CommandPalette, { type Command } from './CommandPalette.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDialog from './HistoryDialog.vue'
 import KeysDialog from './KeysDialog.vue'
-import PreferencesMenu from './PreferencesMenu.vue'
+import PreferencesMenu from '@/site/parts/PreferencesMenu.vue'
 import { useShortcuts } from './shortcuts'
 import StageNav from './StageNav.vue'
 import TallyBar from './TallyBar.vue'
@@ -48,11 +48,9 @@ watch(
 )
 
 /** What the plan uses and the firm's catalogue says otherwise. */
-const { comparison } = useCatalogueComparison(() => [
-  open.siteId,
-  open.saved?.number,
-  open.plan?.catalogueRevision,
-])
+const { data: comparison } = useCatalogueComparison(
+  () => `${open.siteId} ${open.saved?.number} ${open.plan?.catalogueRevision}`,
+)
 const outdated = computed(() => {
   const used = (comparison.value?.differences ?? []).filter((d) => d.isUsed && d.change === 'changed')
   return used.map((d) => d.name).join(', ')

@@ -4,13 +4,13 @@ import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
 import type { ListedSite, SavedPlan } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
 import { lostText } from '@/ui/outcomes'
 import ModalDialog from '@/ui/ModalDialog.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import ShellMark from '@/ui/ShellMark.vue'
-import AuthorDialog from './AuthorDialog.vue'
-import PreferencesMenu from './PreferencesMenu.vue'
+import AuthorDialog from '@/site/parts/AuthorDialog.vue'
+import PreferencesMenu from '@/site/parts/PreferencesMenu.vue'
 
 /** All sites at a glance, and the ways to start one. */
 const preferences = usePreferences()
@@ -109,7 +109,7 @@ const day = (at: string) =>
 
 <template>
   <div class="mx-auto max-w-5xl px-4 py-5">
-    <header class="mb-6 flex items-center justify-between gap-3">
+    <header class="mb-6 flex flex-wrap items-center justify-between gap-3">
       <div class="flex items-center gap-3">
         <ShellMark :statuses="[]" :size="38" />
         <div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { useOpenPlan } from '@/plan/openPlan'
+import { useOpenPlan } from '@/site/openPlan'
 import StageMark from '@/ui/StageMark.vue'
 import { stages, stageStateWords, stageWords } from '@/ui/words'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { leakName, leaksOf } from '@/plan/names'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+import { leakName, leaksOf } from '@/site/names'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { lostText } from '@/ui/outcomes'
 import { figure } from '@/ui/units'

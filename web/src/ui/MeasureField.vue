@@ -2,8 +2,8 @@
 import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { api } from '@/api/client'
 import type { TypedKind } from '@/api/types'
-import { registerField } from '@/plan/pending'
-import { usePreferences } from '@/plan/preferences'
+import { registerField } from '@/ui/pending'
+import { useUnitSystem } from '@/ui/unitSystem'
 import FieldFrame from './FieldFrame.vue'
 import { show, type ShownKind } from './units'
 import { useApply } from './useApply'
@@ -29,7 +29,7 @@ const props = defineProps<{
   emptyWord?: string
 }>()
 
-const preferences = usePreferences()
+const system = useUnitSystem()
 const id = useId()
 const typed = ref('')
 const { error, attempt } = useApply(() => props.pointer)
@@ -44,7 +44,7 @@ const shownKind = (kind: TypedKind): ShownKind => (kind === 'bore' ? 'smallLengt
 const shown = computed(() => {
   if (!props.values) return ''
   const kinds = parts[props.kind] ?? [shownKind(props.kind)]
-  return props.values.map((value, i) => show(kinds[i]!, value, preferences.system)).join(' at ')
+  return props.values.map((value, i) => show(kinds[i]!, value, system.value)).join(' at ')
 })
 
 const emptyText = computed(() => props.emptyWord ?? (props.required ? '' : 'not measured'))
@@ -70,7 +70,7 @@ async function commit() {
   }
   busy.value = true
   const taken = await attempt(async () =>
-    props.apply(text === '' ? null : await api.readQuantity(props.kind, text, preferences.system)),
+    props.apply(text === '' ? null : await api.readQuantity(props.kind, text, system.value)),
   )
   if (taken) typed.value = shown.value
   busy.value = false

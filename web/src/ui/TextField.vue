@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onBeforeUnmount, ref, useId, watch } from 'vue'
-import { registerField } from '@/plan/pending'
+import { registerField } from '@/ui/pending'
 import FieldFrame from './FieldFrame.vue'
 import { useApply } from './useApply'
 

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale'
 import { computed } from 'vue'
 import type { DriveVerdict } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
+import { useUnitSystem } from '@/ui/unitSystem'
 import SeverityMark from './SeverityMark.vue'
 import { figure, show } from './units'
 
@@ -13,7 +13,7 @@ const props = defineProps<{
   withoutFigure?: boolean
 }>()
 
-const preferences = usePreferences()
+const system = useUnitSystem()
 const words: Record<DriveVerdict['verdict'], string> = {
   passes: 'It turns this valve',
   caution: 'It turns, with little in hand',
@@ -52,7 +52,7 @@ const x = computed(() =>
       <g v-for="(bar, i) in bars" :key="bar.name" :transform="`translate(0 ${i * 41})`">
         <text y="13" class="fill-faded text-[12.5px]">{{ bar.name }}</text>
         <text x="250" y="13" text-anchor="end" class="figures fill-ink text-[13px] font-bold">
-          {{ bar.nm == null ? 'not known' : show('torque', bar.nm, preferences.system) }}
+          {{ bar.nm == null ? 'not known' : show('torque', bar.nm, system) }}
         </text>
         <rect y="19" width="250" height="10" class="fill-paper" />
         <rect y="19" :width="x(bar.nm ?? 0)" height="10" :class="bar.fill" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { useSelectedMain } from '@/site/selectedMain'
 import CautionLine from '@/ui/CautionLine.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import { tradeWords } from '@/ui/words'

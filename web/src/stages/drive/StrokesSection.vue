@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import type { SeenStroke } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { usePreferences } from '@/site/preferences'
+import { useSelectedMain } from '@/site/selectedMain'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'

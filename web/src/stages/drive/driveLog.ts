@@ -1,10 +1,10 @@
 import { computed, shallowRef, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { DriveLog, LogEntry } from '@/api/types'
-import { adoptSeen } from '@/plan/commands/installation'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { adoptSeen } from '@/site/commands/installation'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
+import { useSelectedMain } from '@/site/selectedMain'
 
 /**
  * What was seen and done at the drive that the page is about. It is written down at once, under the name of whoever is at work, and

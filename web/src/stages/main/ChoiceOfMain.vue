@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useOpenPlan } from '@/plan/openPlan'
+import { useOpenPlan } from '@/site/openPlan'
 
 /** Where mains stand in line: which is the best place for a drive, and why. */
 const open = useOpenPlan()

@@ -2,17 +2,17 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import type { Pipe, Plan } from '@/api/types'
-import { freshId } from '@/plan/names'
-import { addPipe, editPipe, removePipe } from '@/plan/commands/building'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+import { freshId } from '@/site/names'
+import { addPipe, editPipe, removePipe } from '@/site/commands/building'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
-import { pipeMaterials, pipeWaters } from './choices'
+import { pipeMaterials, pipeWaters } from '@/ui/choices/valve'
 
 /** The tree of pipes as a list, each under the one that feeds it. */
 const open = useOpenPlan()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Plan, Rehearsed } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
 import { duration, show } from '@/ui/units'
 import { eventWords } from '@/ui/words'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Mode } from '@/api/types'
-import { leaksOf } from '@/plan/names'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+import { leaksOf } from '@/site/names'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { lostText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Rehearsed } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
 import { phases, phaseWords } from '@/ui/words'
 import { phaseFill } from './phaseLook'

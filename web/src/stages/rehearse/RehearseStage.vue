@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import { api, Refusal } from '@/api/client'
-import type { Mode, Rehearsed } from '@/api/types'
-import { leaksOf } from '@/plan/names'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+import { api } from '@/api/client'
+import type { Mode } from '@/api/types'
+import { leaksOf } from '@/site/names'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePlanQuery } from '@/site/queries/planQuery'
+import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -37,30 +38,12 @@ const leakChoices = computed(() =>
 )
 const modeChoices = modes.map((m) => ({ value: m, label: modeWords[m] }))
 
-const rehearsed = ref<Rehearsed | null>(null)
-const trouble = ref('')
-let asked = 0
-
-watch(
-  [plan, leakId, mode],
-  async () => {
-    const mine = ++asked
-    if (!leakId.value) {
-      rehearsed.value = null
-      return
-    }
-    try {
-      const answer = await api.rehearse(plan.value, leakId.value, mode.value)
-      // A later question may have been answered first.
-      if (mine === asked) rehearsed.value = answer
-      trouble.value = ''
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error
-      trouble.value = error.message
-    }
-  },
-  { immediate: true },
+const { data, trouble } = usePlanQuery(
+  () => ['rehearsal', leakId.value, mode.value],
+  (of, signal) => api.rehearse(of, leakId.value, mode.value, signal),
+  { isAsked: () => leakId.value !== '' },
 )
+const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
 
 const before = computed(() => open.outcomeOf(open.savedAssessment, leakId.value, mode.value))
 const stopsAfter = (seconds: number | null | undefined) => (seconds == null ? 'never' : duration(seconds))

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LeakPoint, Room } from '@/api/types'
-import { freshId, leaksOf } from '@/plan/names'
+import { freshId, leaksOf } from '@/site/names'
 import {
   addLeak,
   editLeak,
@@ -11,9 +11,9 @@ import {
   setLeakKind,
   setLeakPipe,
   setLeakSide,
-} from '@/plan/commands/building'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePreferences } from '@/plan/preferences'
+} from '@/site/commands/building'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -23,7 +23,7 @@ import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { showBounds } from '@/ui/units'
 import { isFixedFlow, leakKinds, type Choice } from '@/ui/words'
-import { harms, positions, waterSides } from './choices'
+import { harms, positions, waterSides } from '@/ui/choices/rooms'
 
 /** The places in one room where water can get out. */
 const props = defineProps<{ room: Room; roomIndex: number }>()

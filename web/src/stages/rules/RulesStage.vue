@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Choice } from '@/ui/words'
-import { freshId } from '@/plan/names'
-import { addRule, chooseHub } from '@/plan/commands/installation'
-import { useOpenPlan } from '@/plan/openPlan'
+import { freshId } from '@/site/names'
+import { addRule, chooseHub } from '@/site/commands/installation'
+import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
-import StagePage from '@/ui/StagePage.vue'
+import StagePage from '@/site/parts/StagePage.vue'
 import RuleCard from './RuleCard.vue'
 
 const open = useOpenPlan()

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Room, Sensor } from '@/api/types'
-import { freshId, isDrawn } from '@/plan/names'
-import { addSensor, editSensor, removeSensor, setDistance } from '@/plan/commands/installation'
-import { useOpenPlan } from '@/plan/openPlan'
+import { freshId, isDrawn } from '@/site/names'
+import { addSensor, editSensor, removeSensor, setDistance } from '@/site/commands/installation'
+import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import TextField from '@/ui/TextField.vue'
 import { duration, showBounds } from '@/ui/units'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
 
 /** The sensors of one room, each with the way the water has to go to it from each leak point. */
 const props = defineProps<{ room: Room }>()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { useOpenPlan } from '@/plan/openPlan'
+import { useOpenPlan } from '@/site/openPlan'
 import CautionLine from '@/ui/CautionLine.vue'
 import SheetSection from '@/ui/SheetSection.vue'
-import StagePage from '@/ui/StagePage.vue'
+import StagePage from '@/site/parts/StagePage.vue'
 import RoomSensors from './RoomSensors.vue'
 
 const open = useOpenPlan()

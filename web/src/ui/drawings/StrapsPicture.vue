@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { usePreferences } from '@/plan/preferences'
+import { useUnitSystem } from '@/ui/unitSystem'
 import { startDrag } from '@/ui/drag'
 import { show } from '@/ui/units'
 
@@ -11,7 +11,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [values: { firstM?: number; secondM?: number }] }>()
 
-const preferences = usePreferences()
+const system = useUnitSystem()
 const PIPE_Y = 110
 const LEAST_M = 0.005
 const stemX = computed(() => (props.values.sameSide ? 60 : 210))
@@ -99,7 +99,7 @@ function nudge(event: KeyboardEvent, key: 'firstM' | 'secondM', now: number) {
         class="figures text-[13px] font-bold"
         :class="tooMuch ? 'fill-clay' : 'fill-ink'"
       >
-        {{ show('force', result.forceN, preferences.system) }}
+        {{ show('force', result.forceN, system) }}
       </text>
       <text
         :x="strap.x"
@@ -107,7 +107,7 @@ function nudge(event: KeyboardEvent, key: 'firstM' | 'secondM', now: number) {
         text-anchor="middle"
         class="figures fill-faded text-[12px]"
       >
-        {{ show('smallLength', strap.metres, preferences.system) }}
+        {{ show('smallLength', strap.metres, system) }}
       </text>
     </g>
   </svg>

@@ -2,10 +2,10 @@
 import { computed, ref } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { PhotographSummary } from '@/api/types'
-import { useOpenPlan } from '@/plan/openPlan'
-import { usePhotographs } from '@/plan/photographs'
-import { usePreferences } from '@/plan/preferences'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePhotographs } from '@/site/photographs'
+import { usePreferences } from '@/site/preferences'
+import { useSelectedMain } from '@/site/selectedMain'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
 
 /** Photographs of this main. They are kept at once, apart from the plan's revisions. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useOpenPlan } from '@/plan/openPlan'
-import { useSelectedMain } from '@/plan/selectedMain'
-import { usePhotographs } from '@/plan/photographs'
+import { useOpenPlan } from '@/site/openPlan'
+import { useSelectedMain } from '@/site/selectedMain'
+import { usePhotographs } from '@/site/photographs'
 import { cardsOf, openAnswers } from './cards'
 
 /** All cards of the survey at a glance: which is open, and how much of each is still to be answered. */

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { useSelectedMain } from '@/site/selectedMain'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SwitchField from '@/ui/SwitchField.vue'
-import { directions, obstacleKinds } from '../choices'
+import { directions, obstacleKinds } from '@/ui/choices/valve'
 
 /** What stands in the way of a drive, and how far. */
 const { main, at, edit } = useSelectedMain()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useOpenPlan } from '@/plan/openPlan'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { useOpenPlan } from '@/site/openPlan'
+import { useSelectedMain } from '@/site/selectedMain'
 import CautionLine from '@/ui/CautionLine.vue'
 import PipeList from '../PipeList.vue'
 import PhotographList from '../photographs/PhotographList.vue'

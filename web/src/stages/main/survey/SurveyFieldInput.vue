@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { useOpenPlan } from '@/plan/openPlan'
-import { useSelectedMain } from '@/plan/selectedMain'
+import { useOpenPlan } from '@/site/openPlan'
+import { useSelectedMain } from '@/site/selectedMain'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { DriveSpec, StopValve } from '@/api/types'
-import { usePreferences } from '@/plan/preferences'
+import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
 import { isMultiTurn, type Asked } from './cards'
 import DimensionLine from './DimensionLine.vue'

@@ -12,7 +12,7 @@ import {
   stiffnesses,
   upstreamStops,
   valveKinds,
-} from '../choices'
+} from '@/ui/choices/valve'
 import { isOpen, type SurveyField } from './fields'
 
 /** What the sketch of the valve points at while a card is asked. */

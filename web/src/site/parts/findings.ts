@@ -1,0 +1,69 @@
+import type { RouteLocationRaw } from 'vue-router'
+import type { Finding as ApiFinding, Plan, UnitSystem } from '@/api/types'
+import { show } from '@/ui/units'
+
+export type Finding = ApiFinding
+
+/** The finding's sentence with its numbers in the units of the reader. */
+export function tellWhy(finding: Finding, system: UnitSystem): string {
+  return finding.why.replace(/\{(\w+)\}/g, (hole, name: string) => {
+    const number = finding.numbers?.[name]
+    return number ? show(number.kind, number.value, system) : hole
+  })
+}
+
+/** Cards of the survey, by the part of a stop valve, or of the plan, that they ask for. */
+const cards: Record<string, string> = {
+  upstreamStop: 'upstream',
+  handle: 'handle',
+  stem: 'handle',
+  collar: 'collar',
+  pipeBefore: 'pipe',
+  pipeAfter: 'pipe',
+  obstacles: 'room',
+  stiffness: 'pull',
+  exerciseStrokes: 'pull',
+  pullToOpen: 'pull',
+  pullToClose: 'pull',
+  weepsAtStem: 'pull',
+  closesFully: 'closes',
+  passesM3PerS: 'closes',
+  place: 'place',
+  bonding: 'bonding',
+  feedsSprinklers: 'hangs',
+  feedsVitalUse: 'hangs',
+  feedsAnimals: 'hangs',
+  feedsOtherTenants: 'hangs',
+  heater: 'hangs',
+}
+
+/** The page, and the field on it, where a finding is mended; null where there is none. */
+export function placeOfFinding(
+  plan: Plan,
+  siteId: string,
+  { where, stage }: Finding,
+): RouteLocationRaw | null {
+  const [, list, first, part] = where.split('/').slice(1)
+  const index = Number(first)
+  const at = (page: string, query: Record<string, string> = {}) => ({
+    path: `/sites/${siteId}/${page}`,
+    query: { ...query, at: where },
+  })
+  if (list === 'stopValves' && plan.building.stopValves[index]) {
+    const main = plan.building.stopValves[index].id
+    return stage === 'drive'
+      ? at('drive', { main })
+      : at('main', { main, card: cards[part ?? ''] ?? 'valve' })
+  }
+  if (list === 'drives' && plan.installation.drives[index]) {
+    return at('drive', { main: plan.installation.drives[index].stopValveId })
+  }
+  if (list === 'supply') return at('main', { card: 'supply' })
+  if (list === 'pipes') return at('main', { card: 'pipes' })
+  if (list === 'rooms' && plan.building.rooms[index])
+    return at('rooms', { room: plan.building.rooms[index].id })
+  if (list === 'sensors') return at('sensors')
+  if (list === 'rules' || list === 'hubId') return at('rules')
+  if (list === 'doorways' || list === 'openings' || list === 'storeys') return at('floor')
+  return null
+}

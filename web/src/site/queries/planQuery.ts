@@ -1,0 +1,47 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
+import { addressOf, type Refusal } from '@/api/client'
+import type { Plan } from '@/api/types'
+import { useOpenPlan } from '../openPlan'
+
+/** Names for plans that the server has not been sent. */
+const names = new WeakMap<Plan, string>()
+let named = 0
+
+/** What a plan is known by: where the server has it, by its content. It stays the same as long as the plan does. */
+function nameOf(plan: Plan): string {
+  const name = names.get(plan) ?? addressOf(plan) ?? `here ${++named}`
+  names.set(plan, name)
+  return name
+}
+
+interface Asking {
+  /** Whether there is anything to ask. */
+  isAsked?: MaybeRefOrGetter<boolean>
+  /** The part of the plan that the answer depends on, where that is less than all. */
+  on?: MaybeRefOrGetter<string>
+  /** For how long an answer holds, ms, where it depends on more than the plan. */
+  staleTime?: number
+}
+
+/**
+ * Asks the server about the open plan, and again when the plan or the question is another. The answer before stays on the screen until the
+ * new one is there; a question that nobody waits for any more is broken off.
+ * @param question What is asked, and all it depends on beside the plan.
+ * @param ask Asks it.
+ */
+export function usePlanQuery<T>(
+  question: MaybeRefOrGetter<readonly unknown[]>,
+  ask: (plan: Plan, signal: AbortSignal) => Promise<T>,
+  { isAsked = true, on, staleTime }: Asking = {},
+) {
+  const open = useOpenPlan()
+  const { data, error, isFetching } = useQuery<T, Refusal>({
+    queryKey: computed(() => [...toValue(question), on ? toValue(on) : open.plan ? nameOf(open.plan) : null]),
+    queryFn: ({ signal }) => ask(open.plan!, signal),
+    enabled: computed(() => open.plan !== null && toValue(isAsked)),
+    placeholderData: keepPreviousData,
+    staleTime,
+  })
+  return { data, trouble: computed(() => error.value?.message ?? ''), isFetching }
+}
