@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { duration, figure, show, showBounds } from './units'
+import shown from '@/api/shown.json'
+import type { UnitSystem } from '@/api/types'
+import { duration, figure, show, showBounds, type ShownKind } from './units'
 
 describe('figures', () => {
   it.each([
@@ -45,5 +47,12 @@ describe('figures', () => {
     expect(showBounds('volume', { low: null, high: 0.037 }, 'metric')).toBe('at most 37 L')
     expect(showBounds('volume', { low: 0.01, high: null }, 'metric')).toBe('at least 10 L')
     expect(showBounds('volume', { low: null, high: null }, 'metric')).toBe('not known')
+  })
+
+  it('says what documents say', () => {
+    const cases = shown as [ShownKind, number, UnitSystem, string][]
+    expect(cases.length).toBeGreaterThan(500)
+    for (const [kind, si, system, text] of cases)
+      expect(show(kind, si, system), `${kind} ${si} ${system}`).toBe(text)
   })
 })

@@ -1,40 +1,19 @@
 import type { Interval, QuantityKind, TypedKind, UnitSystem } from '@/api/types'
+import table from '@/api/units.json'
 
 /** What can be shown: the kinds of the API's findings and of its typed fields. */
 export type ShownKind =
   QuantityKind | Exclude<TypedKind, 'pullAtArm' | 'pressureAtFlow' | 'bore' | 'lengthByWidth'>
 
+/** A unit that a quantity is shown in; one with a limit stands for less than that. */
 interface Unit {
+  name: string
   /** SI value of one of it. */
   size: number
-  name: string
+  below: number | null
 }
 
-const units: Record<
-  Exclude<ShownKind, 'duration' | 'hours' | 'ratio' | 'number' | 'temperature'>,
-  Record<UnitSystem, Unit>
-> = {
-  flow: { metric: { size: 1 / 60_000, name: 'L/min' }, us: { size: 6.30901964e-5, name: 'gpm' } },
-  volume: { metric: { size: 1e-3, name: 'L' }, us: { size: 3.785411784e-3, name: 'gal' } },
-  pressure: { metric: { size: 1e5, name: 'bar' }, us: { size: 6894.757293, name: 'psi' } },
-  length: { metric: { size: 1, name: 'm' }, us: { size: 0.3048, name: 'ft' } },
-  smallLength: { metric: { size: 1e-3, name: 'mm' }, us: { size: 0.0254, name: 'in' } },
-  torque: { metric: { size: 1, name: 'N·m' }, us: { size: 1.3558179483, name: 'lbf·ft' } },
-  force: { metric: { size: 1, name: 'N' }, us: { size: 4.4482216153, name: 'lbf' } },
-  angle: { metric: { size: 1, name: '°' }, us: { size: 1, name: '°' } },
-}
-
-/** What people say instead where there is little of it. */
-const smallUnits: Partial<Record<ShownKind, Record<UnitSystem, (Unit & { below: number })[]>>> = {
-  volume: {
-    metric: [{ below: 1e-4, size: 1e-6, name: 'ml' }],
-    us: [{ below: 3.785411784e-4, size: 2.95735295625e-5, name: 'fl oz' }],
-  },
-  flow: {
-    metric: [{ below: 0.1 / 60_000, size: 1e-6 / 60, name: 'ml/min' }],
-    us: [{ below: 6.30901964e-6, size: 2.95735295625e-5 / 60, name: 'fl oz/min' }],
-  },
-}
+const units = table as Record<string, Record<UnitSystem, Unit[]>>
 
 /** Three significant figures, without an exponent. */
 export function figure(value: number): string {
@@ -65,8 +44,8 @@ export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'number') return figure(si)
   if (kind === 'temperature') return system === 'us' ? `${figure(si * 1.8 + 32)} °F` : `${figure(si)} °C`
   if (kind === 'ratio') return `${figure(si)} ×`
-  const unit =
-    smallUnits[kind]?.[system].find(({ below }) => si !== 0 && Math.abs(si) < below) ?? units[kind][system]
+  const size = Math.abs(si)
+  const unit = units[kind]![system].find(({ below }) => below === null || (si !== 0 && size < below))!
   const gap = kind === 'angle' ? '' : ' '
   return `${figure(si / unit.size)}${gap}${unit.name}`
 }
