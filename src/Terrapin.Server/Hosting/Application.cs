@@ -73,6 +73,7 @@ internal static class Application
         FirmCatalogueApi.Map(api);
         PhotographsApi.Map(api);
         LogApi.Map(api);
+        ProposalsApi.Map(api);
         string schema = PlanJson.Schema().ToJsonString(new JsonSerializerOptions { WriteIndented = true });
         api.MapGet("/formats/plan", () => TypedResults.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");

@@ -12,12 +12,15 @@ import type {
   FloorMapOf,
   ListedSite,
   LogEntry,
+  LeakPoint,
   LoggedEntry,
   Mode,
   OptionAssessment,
   PhotographSummary,
   PlacementRequest,
   PlacementStep,
+  ProposedFeed,
+  ProposedFixture,
   Plan,
   Rehearsed,
   RoomsRead,
@@ -228,6 +231,14 @@ export const api = {
         signal,
       }),
     ),
+
+  /** A fixture as it would stand in a room, with its usual leak points. */
+  proposeFixture: (plan: Plan, room: string, kind: string): Promise<ProposedFixture> =>
+    json(about('/api/proposals/fixture', plan, { query: { room, kind } })),
+
+  /** The pipe that most likely feeds a new leak point of a room. */
+  proposeFeed: (plan: Plan, room: string, side: LeakPoint['side']): Promise<ProposedFeed> =>
+    json(about('/api/proposals/feed', plan, { query: { room, side } })),
 
   listFixtures: (): Promise<UsualFixture[]> => settle(http.GET('/api/fixtures')),
 

@@ -901,6 +901,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proposals/fixture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeFixture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proposals/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeFeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2159,6 +2191,20 @@ export interface components {
              */
             amount: number;
             provenance: components["schemas"]["Provenance"];
+        };
+        /** @description What a new leak point says of its pipe. */
+        ProposedFeed: {
+            /** @description The pipe that most likely feeds it; `null`: the plan has none. */
+            pipeId: null | string;
+            /** @description Whether somebody has to say that it is the one; the only pipe there is needs no asking. */
+            pipeIsProposed: boolean;
+        };
+        /** @description A fixture as it would stand in a room, with its usual leak points; its ids are for whoever puts it in to give. */
+        ProposedFixture: {
+            /** @description At the first free stretch of wall. */
+            fixture: components["schemas"]["Fixture"];
+            /** @description Each with the pipe that most likely feeds it. */
+            leaks: components["schemas"]["LeakPoint"][];
         };
         /**
          * @description Where a figure comes from.
@@ -5662,6 +5708,116 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DriveLog"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeFixture: {
+        parameters: {
+            query: {
+                room: string;
+                kind: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedFixture"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeFeed: {
+        parameters: {
+            query: {
+                room: string;
+                side: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedFeed"];
                 };
             };
             /** @description Bad Request */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Doorway, Fixture, Plan, Room, UsualFixture } from '@/api/types'
-import { leaksAt, placeAtWall, withLeaks } from './fixtures'
+import type { Fixture, LeakPoint, Plan, Room } from '@/api/types'
+import { leaksAt } from './fixtures'
 import { placeOf } from './marks'
 import { putIn } from './moves'
 import { roomMark } from './chosen'
@@ -24,77 +24,38 @@ const room = (more: Partial<Room> = {}): Room => ({
   zones: [],
   ...more,
 })
-const washer: UsualFixture = {
+const washer: Fixture = {
+  id: 'washer',
   kind: 'washingMachine',
   name: 'Washer',
-  lengthM: 0.6,
-  widthM: 0.5,
+  area: area(0, 0, 0.6, 0.5),
   base: 'onFeet',
-  leaks: [
-    {
-      name: 'Hose',
-      kind: 'hoseBurst',
-      side: 'cold',
-      heightM: 0.8,
-      along: 0.5,
-      fromThePipes: true,
-      holdsM3: null,
-    },
-    {
-      name: 'Drain',
-      kind: 'trap',
-      side: 'cold',
-      heightM: 0.6,
-      along: 0.5,
-      fromThePipes: false,
-      holdsM3: 0.05,
-    },
-  ],
 }
-const taken = { fixtures: [], leaks: [{ id: 'hose' }] }
-const fed = () => ({ pipeId: 'rise', pipeIsProposed: true })
+const leakAt = (id: string, acrossM: number, downM: number, fixtureId: string | null): LeakPoint => ({
+  id,
+  name: id,
+  kind: 'hoseBurst',
+  side: 'cold',
+  position: 'unknown',
+  fixtureId,
+  at: { acrossM, downM },
+  harms: [],
+})
 
-describe('a fixture', () => {
-  it('goes to the first free stretch of wall, clear of doors and of what stands there', () => {
-    expect(placeAtWall(room(), washer, [])).toEqual({ area: area(0, 0, 0.6, 0.5), side: 'top' })
-    const door: Doorway = {
-      id: 'd',
-      storeyId: 'g',
-      at: { acrossM: 0, downM: 0 },
-      wall: 'alongX',
-      widthM: 1.2,
-      thresholdM: 0,
-    }
-    expect(placeAtWall(room(), washer, [door]).area.acrossM).toBeGreaterThanOrEqual(1.2)
-    const full: Fixture = { id: 'f', kind: 'plinth', name: 'F', base: 'tight', area: area(0, 0, 2, 0.6) }
-    expect(placeAtWall(room({ fixtures: [full] }), washer, [])).toEqual({
-      area: area(0, 0.6, 0.5, 0.6),
-      side: 'left',
-    })
-  })
-
-  it('brings its usual leak points to its back, and before it where it stands tight', () => {
-    const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
-    expect(leaks.map((l) => [l.name, l.kind, l.pipeId, l.holdsM3])).toEqual([
-      ['Hose', 'hoseBurst', 'rise', null],
-      ['Drain', 'trap', null, 0.05],
-    ])
-    expect(leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.05 })
-    expect(leaksAt(room({ leaks }), fixture)).toHaveLength(2)
-    const tight = withLeaks(room(), { ...washer, base: 'tight' }, [], taken, fed)
-    expect(tight.leaks[0]!.at).toEqual({ acrossM: 0.3, downM: 0.55 })
-  })
-
-  it('becomes a flow where no pipe is there to press behind its hole', () => {
-    const { leaks } = withLeaks(room(), washer, [], taken, () => ({ pipeId: null, pipeIsProposed: false }))
-    expect([leaks[0]!.kind, leaks[0]!.pipeId]).toEqual(['flow', null])
-  })
+it('the leak points of a fixture are those that name it, or name none and fall within a hand of it', () => {
+  const leaks = [
+    leakAt('named', 1.9, 1.4, 'washer'),
+    leakAt('near', 0.3, 0.55, null),
+    leakAt('far', 1.8, 1.2, null),
+    leakAt('of-another', 0.3, 0.05, 'sink'),
+  ]
+  expect(leaksAt(room({ leaks }), washer).map((l) => l.id)).toEqual(['named', 'near'])
 })
 
 describe('moves', () => {
   const plan = (): Plan => {
-    const { fixture, leaks } = withLeaks(room(), washer, [], taken, fed)
-    const far = { ...leaks[0]!, id: 'far', fixtureId: null, at: { acrossM: 1.8, downM: 1.2 } }
+    const leaks = [leakAt('hose', 0.3, 0.05, 'washer'), leakAt('drain', 0.3, 0.05, 'washer')]
+    const far = leakAt('far', 1.8, 1.2, null)
     const sensor = { id: 's', name: 'S', specId: 'r5', roomId: 'bath', distances: [] }
     return {
       building: {
@@ -104,8 +65,8 @@ describe('moves', () => {
         openings: [],
         rooms: [
           room({
-            fixtures: [{ ...fixture, id: 'washer' }],
-            leaks: [...leaks.map((l) => ({ ...l, fixtureId: 'washer' })), far],
+            fixtures: [structuredClone(washer)],
+            leaks: [...leaks, far],
             zones: [{ kind: 'mopped', area: area(0, 0, 1, 1) }],
           }),
         ],

@@ -1,4 +1,4 @@
-import type { Fixture, LeakPoint, Plan, Room, Sensor } from '@/api/types'
+import type { LeakPoint, Plan, Room, Sensor } from '@/api/types'
 
 /** Without those that are read as one another. */
 const LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789'
@@ -25,9 +25,6 @@ export function freshId(name: string, taken: Iterable<{ id: string }>): string {
 /** All leak points with their rooms, in the order of the plan. */
 export const leaksOf = (plan: Plan): { room: Room; leak: LeakPoint }[] =>
   plan.building.rooms.flatMap((room) => room.leaks.map((leak) => ({ room, leak })))
-
-/** All that stands on the floors. */
-export const fixturesOf = (plan: Plan): Fixture[] => plan.building.rooms.flatMap((room) => room.fixtures)
 
 /** "Basin hose, Wheel room", or the id where the plan no longer has it. */
 export function leakName(plan: Plan, leakId: string): string {

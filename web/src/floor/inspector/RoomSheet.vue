@@ -13,15 +13,13 @@ import {
   takeRoomOffTheDrawing,
 } from '@/site/commands/building'
 import { editSensor } from '@/site/commands/installation'
-import { fixturesOf, freshId, leaksOf } from '@/site/names'
+import { freshId } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
-import { feedOf } from '@/site/pipes'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import type { Choice } from '@/ui/words'
 import type { Chosen } from '../chosen'
-import { withLeaks } from '../fixtures'
 import { useFloorView } from '../floorView'
 import { doorwayIn, holds, middleOf, sharedWall, toCm } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
@@ -102,13 +100,7 @@ const fixtureChoices = computed<Choice<string>[]>(() =>
 /** A fixture goes to the first free wall and brings its usual leak points, each with the pipe that most likely feeds it. */
 async function addFixture(kind: string) {
   const wanted = usual.value.find((f) => f.kind === kind)!
-  const { fixture, leaks } = withLeaks(
-    room.value!,
-    wanted,
-    plan.value.building.doorways.filter((d) => d.storeyId === view.storeyId),
-    { fixtures: fixturesOf(plan.value), leaks: leaksOf(plan.value).map((l) => l.leak) },
-    (side) => feedOf(plan.value, room.value!, side),
-  )
+  const { fixture, leaks } = await api.proposeFixture(plan.value, props.id, kind)
   const done = await view.attempt(`${wanted.name} put in`, addFixtureTo(props.id, fixture, leaks))
   if (done) view.chosen = { kind: 'fixture', id: fixture.id }
 }

@@ -6,6 +6,7 @@ import type {
   LeakPoint,
   Pipe,
   Plan,
+  ProposedFeed,
   Room,
   RoomsRead,
   StopValve,
@@ -15,7 +16,6 @@ import type {
 import { isFixedFlow } from '@/ui/words'
 import { driveIndexOn } from '../drives'
 import { freshId } from '../names'
-import { feedOf } from '../pipes'
 import { change, takeOut, type Command } from './list'
 
 /** What was found in the building: stop valves, pipes, rooms and what is in them. */
@@ -167,27 +167,26 @@ export const takeRooms =
     }
   }
 
-export const addLeak =
-  (id: string, name: string, roomId: string): Command =>
-  (draft) =>
-    editRoom(roomId, (room) => {
-      room.noLeakPoints = false
-      room.leaks.push({
-        id,
-        name,
-        kind: 'hoseBurst',
-        side: 'cold',
-        ...feedOf(draft, room, 'cold'),
-        position: 'unknown',
-        harms: [],
-      })
-    })(draft)
+/** A burst hose of cold water, until somebody says what it is. */
+export const addLeak = (id: string, name: string, roomId: string, feed: ProposedFeed): Command =>
+  editRoom(roomId, (room) => {
+    room.noLeakPoints = false
+    room.leaks.push({
+      id,
+      name,
+      kind: 'hoseBurst',
+      side: 'cold',
+      ...feed,
+      position: 'unknown',
+      harms: [],
+    })
+  })
 
 /** Changes a leak point, in whichever room it is. */
 export const editLeak =
-  (id: string, how: (leak: LeakPoint, room: Room) => void): Command =>
+  (id: string, how: (leak: LeakPoint) => void): Command =>
   ({ building }) => {
-    for (const room of building.rooms) change(room.leaks, id, (leak) => how(leak, room))
+    for (const room of building.rooms) change(room.leaks, id, how)
   }
 
 export const setLeakKind = (id: string, kind: LeakPoint['kind']): Command =>
@@ -207,13 +206,11 @@ export const setLeakPipe = (id: string, pipeId: string | null): Command =>
   })
 
 /** Hot and cold are two pipes: where nobody has said which it is, the proposal follows the side. */
-export const setLeakSide =
-  (id: string, side: LeakPoint['side']): Command =>
-  (draft) =>
-    editLeak(id, (leak, room) => {
-      leak.side = side
-      if (leak.pipeIsProposed) Object.assign(leak, feedOf(draft, room, side))
-    })(draft)
+export const setLeakSide = (id: string, side: LeakPoint['side'], feed: ProposedFeed): Command =>
+  editLeak(id, (leak) => {
+    leak.side = side
+    if (leak.pipeIsProposed) Object.assign(leak, feed)
+  })
 
 /** The distances to it that sensors have go with it. */
 export const removeLeak =

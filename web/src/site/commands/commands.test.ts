@@ -28,6 +28,7 @@ const stretch = {
 const sensor = demo.installation.sensors[0]!
 const rule = demo.installation.rules[0]!
 const drive = demo.installation.drives[0]!
+const feed = { pipeId: demo.building.pipes[0]!.id, pipeIsProposed: true }
 const rename = (thing: { name: string }) => void (thing.name = 'Another name')
 
 /** Each command with where it may change the plan. */
@@ -56,11 +57,11 @@ const all: [string, Command, string[]][] = [
     building.takeRooms({ rooms: [{ name: 'Attic', storey: 'Roof', areas: [area], finishId: 'vinyl' }] }),
     ['building.rooms', 'building.storeys'],
   ],
-  ['addLeak', building.addLeak('new', 'Hose', room!.id), ['building.rooms']],
+  ['addLeak', building.addLeak('new', 'Hose', room!.id, feed), ['building.rooms']],
   ['editLeak', building.editLeak(leak.id, rename), ['building.rooms']],
   ['setLeakKind', building.setLeakKind(leak.id, 'drip'), ['building.rooms']],
   ['setLeakPipe', building.setLeakPipe(leak.id, null), ['building.rooms']],
-  ['setLeakSide', building.setLeakSide(leak.id, 'hot'), ['building.rooms']],
+  ['setLeakSide', building.setLeakSide(leak.id, 'hot', feed), ['building.rooms']],
   ['removeLeak', building.removeLeak(leak.id), ['building.rooms', 'installation.sensors']],
   ['addFixture', building.addFixture(room!.id, { ...fixture, id: 'new' }, []), ['building.rooms']],
   ['editFixture', building.editFixture(fixture.id, rename), ['building.rooms']],
@@ -135,7 +136,7 @@ describe('commands', () => {
     ['removePipe', building.removePipe('gone')],
     ['editRoom', building.editRoom('gone', rename)],
     ['removeRoom', building.removeRoom('gone')],
-    ['addLeak', building.addLeak('new', 'Hose', 'gone')],
+    ['addLeak', building.addLeak('new', 'Hose', 'gone', feed)],
     ['editLeak', building.editLeak('gone', rename)],
     ['removeLeak', building.removeLeak('gone')],
     ['editFixture', building.editFixture('gone', rename)],
@@ -208,4 +209,15 @@ it('a room takes its sensors along, and no rule or distance names what is gone',
   expect(
     draft.installation.sensors.flatMap((s) => s.distances).filter((d) => gone.includes(d.leakId)),
   ).toEqual([])
+})
+
+it('hot and cold are two pipes: a proposal follows the side, what somebody said does not', () => {
+  const draft = structuredClone(demo)
+  const of = () => leaksOf(draft).find((l) => l.leak.id === leak.id)!.leak
+  building.setLeakPipe(leak.id, demo.building.pipes[1]!.id)(draft)
+  building.setLeakSide(leak.id, 'hot', feed)(draft)
+  expect(of()).toMatchObject({ side: 'hot', pipeId: demo.building.pipes[1]!.id, pipeIsProposed: false })
+  of().pipeIsProposed = true
+  building.setLeakSide(leak.id, 'cold', feed)(draft)
+  expect(of()).toMatchObject({ side: 'cold', ...feed })
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
+import { api } from '@/api/client'
 import type { LeakPoint, Room } from '@/api/types'
 import { freshId, leaksOf } from '@/site/names'
 import {
@@ -44,6 +45,11 @@ type Measure = 'holeM' | 'flowM3PerS' | 'heightAboveFloorM' | 'holdsM3'
 const setMeasure = (id: string, key: Measure) => (values: number[] | null) =>
   set(id, key, (leak) => void (leak[key] = values?.[0] ?? null))
 
+async function setSide(id: string, side: LeakPoint['side']) {
+  const feed = await api.proposeFeed(plan.value, props.room.id, side)
+  await open.edit(`leak ${id} side`, setLeakSide(id, side, feed))
+}
+
 const confirmPipe = (id: string) => set(id, 'pipe said', (leak) => void (leak.pipeIsProposed = false))
 
 function flowText(leak: LeakPoint): string {
@@ -58,7 +64,8 @@ async function add() {
     wanted,
     leaksOf(plan.value).map((l) => l.leak),
   )
-  await open.edit('leak point added', addLeak(id, wanted, props.room.id))
+  const feed = await api.proposeFeed(plan.value, props.room.id, 'cold')
+  await open.edit('leak point added', addLeak(id, wanted, props.room.id, feed))
   name.value = ''
 }
 </script>
@@ -160,7 +167,7 @@ async function add() {
             label="Side"
             :value="leak.side"
             :choices="waterSides"
-            :apply="(side) => open.edit(`leak ${leak.id} side`, setLeakSide(leak.id, side))"
+            :apply="(side) => setSide(leak.id, side)"
             :pointer="`/building/rooms/${roomIndex}/leaks/${index}/side`"
           />
           <TickChoices

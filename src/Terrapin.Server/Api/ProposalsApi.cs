@@ -1,0 +1,50 @@
+using System.Security.Cryptography;
+using Microsoft.AspNetCore.Mvc;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Hydraulics;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
+
+namespace Terrapin.Server.Api;
+
+/// <summary>What is likely in a plan, for somebody to say whether it is so; saves nothing.</summary>
+internal static class ProposalsApi
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        RouteGroupBuilder proposals = api.MapGroup("/proposals").WithTags("Proposals");
+        proposals.MapPost("/fixture", ProposeFixture).WithName("proposeFixture").Accepts<Plan>("application/json").Produces<ProposedFixture>().ProducesErrors();
+        proposals.MapPost("/feed", ProposeFeed).WithName("proposeFeed").Accepts<Plan>("application/json").Produces<ProposedFeed>().ProducesErrors();
+    }
+
+    private static Task<IResult> ProposeFixture(string room, string kind, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult(InRoom(plan, room, found =>
+        {
+            if (Words.Read<FixtureKind>(kind) is not { } known || FixtureLibrary.All.FirstOrDefault(f => f.Kind == known) is not { } usual)
+            {
+                return Refuse("/kind", $"Nothing is known beforehand of \"{kind}\". Say one of {string.Join(", ", FixtureLibrary.All.Select(f => Words.Of(f.Kind)))}.");
+            }
+
+            return found.Areas.Count == 0
+                ? Refuse("/room", $"\"{found.Name}\" is not drawn yet. Draw its floor first.")
+                : TypedResults.Ok(ProposedFixture.Of(plan, found, usual, FreshId));
+        })));
+
+    private static Task<IResult> ProposeFeed(string room, string side, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult(InRoom(plan, room, found => Words.Read<WaterSide>(side) is { } known
+            ? TypedResults.Ok(FeedingPipe.Propose(plan, found, known))
+            : Refuse("/side", $"There is no water \"{side}\". Say one of {Words.All<WaterSide>()}."))));
+
+    private static IResult InRoom(Plan plan, string roomId, Func<Room, IResult> use) =>
+        plan.Building.Rooms.FirstOrDefault(r => r.Id == roomId) is { } room ? use(room) : Refuse("/room", $"The plan has no room \"{roomId}\". Give the id of one of its rooms.");
+
+    private static IResult Refuse(string pointer, string message) => Problems.Refused(new RefusedException([new DocumentError(pointer, message)]));
+
+    /// <summary>Its end is drawn by lot, so that it is never given again.</summary>
+    private static string FreshId(string name)
+    {
+        const int MostOfTheName = 32;
+        string stem = string.Concat(name.ToLowerInvariant().Take(MostOfTheName).Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-'));
+        return $"{stem}-{RandomNumberGenerator.GetString("abcdefghjkmnpqrstuvwxyz23456789", 5)}";
+    }
+}
