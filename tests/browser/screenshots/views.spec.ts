@@ -8,7 +8,7 @@ const views: { file: string; path: string; width?: number; look?: string; storey
   { file: 'sites', path: '/' },
   { file: 'main', path: `${site}/main?card=pull` },
   { file: 'mains', path: '/sites/quern-house/main?main=flat-3&card=handle', look: 'dark' },
-  { file: 'catalogue', path: `${site}/catalogue` },
+  { file: 'catalogue', path: '/catalogue' },
   { file: 'options', path: `${site}/options` },
   { file: 'drive', path: `${site}/drive` },
   { file: 'floor', path: `${site}/floor`, storey: 'Flat' },
@@ -30,6 +30,7 @@ for (const view of views) {
     await page.goto(demo + view.path)
     await expect(page.getByRole('main')).toBeVisible()
     await page.waitForLoadState('networkidle')
+    await expect(page.getByText('could not be calculated yet')).toHaveCount(0, { timeout: 15_000 })
     if (view.storey) {
       await page.getByRole('button', { name: view.storey, exact: true }).click()
       await expect(page.getByTestId('water-map')).toBeVisible()
