@@ -126,9 +126,10 @@ public class PlanJsonTests
     [Fact]
     public void Two_drives_on_one_stop_valve_are_refused()
     {
-        Plan twice = House().WithInstallation(i => i with { Drives = [.. i.Drives, .. i.Drives] });
-        DocumentError error = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(twice))));
+        Plan With(string id) => House().WithInstallation(i => i with { Drives = [.. i.Drives, i.Drives[0] with { Id = id }] });
+        DocumentError error = Assert.Single(Refuse(Encoding.UTF8.GetString(PlanJson.Write(With("another")))));
         Assert.Equal("/installation/drives/1/stopValveId", error.Pointer);
+        Assert.Contains(Refuse(Encoding.UTF8.GetString(PlanJson.Write(With(House().Drive().Id)))), e => e.Pointer == "/installation/drives/1/id");
     }
 
     [Fact]

@@ -20,6 +20,8 @@ interface Asking {
   isAsked?: MaybeRefOrGetter<boolean>
   /** The part of the plan that the answer depends on, where that is less than all. */
   on?: MaybeRefOrGetter<string>
+  /** Whether a failure is shown by who asks, rather than by the app. */
+  showsTrouble?: boolean
   /** For how long an answer holds, ms, where it depends on more than the plan. */
   staleTime?: number
 }
@@ -33,7 +35,7 @@ interface Asking {
 export function usePlanQuery<T>(
   question: MaybeRefOrGetter<readonly unknown[]>,
   ask: (plan: Plan, signal: AbortSignal) => Promise<T>,
-  { isAsked = true, on, staleTime }: Asking = {},
+  { isAsked = true, on, showsTrouble, staleTime }: Asking = {},
 ) {
   const open = useOpenPlan()
   const { data, error, isFetching } = useQuery<T, Refusal>({
@@ -42,6 +44,7 @@ export function usePlanQuery<T>(
     enabled: computed(() => open.plan !== null && toValue(isAsked)),
     placeholderData: keepPreviousData,
     staleTime,
+    meta: { showsTrouble },
   })
   return { data, trouble: computed(() => error.value?.message ?? ''), isFetching }
 }

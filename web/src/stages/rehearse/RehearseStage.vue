@@ -41,7 +41,7 @@ const modeChoices = modes.map((m) => ({ value: m, label: modeWords[m] }))
 const { data, trouble } = usePlanQuery(
   () => ['rehearsal', leakId.value, mode.value],
   (of, signal) => api.rehearse(of, leakId.value, mode.value, signal),
-  { isAsked: () => leakId.value !== '' },
+  { isAsked: () => leakId.value !== '', showsTrouble: true },
 )
 const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
 
