@@ -236,7 +236,9 @@ const notes = computed(() =>
             <FindingList :findings="findings" />
           </section>
           <details v-if="notes.length">
-            <summary class="text-moss cursor-pointer font-semibold">{{ notes.length === 1 ? 'One note' : `${notes.length} notes` }}</summary>
+            <summary class="text-moss cursor-pointer font-semibold">
+              {{ notes.length === 1 ? 'One note' : `${notes.length} notes` }}
+            </summary>
             <FindingList :findings="notes" class="mt-2" />
           </details>
         </div>
