@@ -53,6 +53,9 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
                orderby site.Name, site.Id
                select new SiteSummary(site.Id, site.Name, site.Head, revision.Author, revision.SavedAt, revision.Overview, site.PutAwayAt)).ToListAsync(cancel);
 
+    /// <summary>Whether there is such a site, and it is not deleted.</summary>
+    public Task<bool> Has(string siteId, CancellationToken cancel) => db.Sites.AnyAsync(s => s.Id == siteId && s.DeletedAt == null, cancel);
+
     /// <summary>Those that are deleted, the latest first.</summary>
     public async Task<IReadOnlyList<DeletedSite>> ListDeleted(CancellationToken cancel) =>
         [.. (await db.Sites.AsNoTracking().Where(s => s.DeletedAt != null).ToListAsync(cancel))

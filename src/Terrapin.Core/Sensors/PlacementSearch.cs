@@ -2,32 +2,6 @@ using System.Numerics;
 
 namespace Terrapin.Core.Sensors;
 
-/// <summary>How well a set of places hears the leaks; less is better, the first difference decides.</summary>
-/// <param name="Unheard">Weights of the leaks that nothing hears, added up.</param>
-/// <param name="WorstM3">The most that is out of any heard leak before one of the places knows, m³.</param>
-/// <param name="SumM3">That of all heard leaks, each times its weight, m³.</param>
-public readonly record struct PlacementScore(double Unheard, double WorstM3, double SumM3) : IComparable<PlacementScore>
-{
-    public int CompareTo(PlacementScore other)
-    {
-        int byUnheard = Unheard.CompareTo(other.Unheard);
-        int byWorst = WorstM3.CompareTo(other.WorstM3);
-        return byUnheard != 0 ? byUnheard : byWorst != 0 ? byWorst : SumM3.CompareTo(other.SumM3);
-    }
-}
-
-/// <summary>Where sensors could lie, and what each place hears.</summary>
-/// <param name="TripM3">Of each candidate, for each leak: what is out before it knows, m³; infinite: never.</param>
-/// <param name="Price">Of each candidate: of two that hear alike the cheaper is taken.</param>
-/// <param name="Weights">Of each leak, above zero.</param>
-/// <param name="HeardM3">What is out of each leak before a sensor that stays knows, m³; infinite: none does.</param>
-public sealed record PlacementProblem(IReadOnlyList<float[]> TripM3, IReadOnlyList<double> Price, double[] Weights, double[] HeardM3);
-
-/// <summary>Which candidates to take, for one number of sensors.</summary>
-/// <param name="Candidates">Indices into the problem's candidates, as many as were asked for or as help.</param>
-/// <param name="Score">With those that stay.</param>
-public sealed record PlacementChoice(IReadOnlyList<int> Candidates, PlacementScore Score);
-
 /// <summary>
 /// Chooses places that minimise the worst litres-to-trip over all leaks, ties by the weighted sum: the minimax by a least
 /// cover within the smallest limit that one exists for, then additions and exchanges until none helps.
@@ -35,15 +9,6 @@ public sealed record PlacementChoice(IReadOnlyList<int> Candidates, PlacementSco
 /// </summary>
 public sealed class PlacementSearch
 {
-    /// <summary>As many leaks as a cover keeps bits for; beyond, additions and exchanges go alone.</summary>
-    private const int MostCovered = 64;
-
-    /// <summary>So many candidates are held against each other one.</summary>
-    private const int MostPivots = 256;
-
-    /// <summary>In m³, that sums stay numbers: more than any house loses.</summary>
-    private const float Never = 1e6f;
-
     private readonly float[][] trips;
 
     /// <summary>The same, no later than what stays hears, as long as whole vectors.</summary>
@@ -64,8 +29,8 @@ public sealed class PlacementSearch
         weights = problem.Weights;
         leaks = weights.Length;
         heard = [.. problem.HeardM3.Select(h => (float)h)];
-        paddedWeights = Padded([.. weights.Select(w => (float)w)]);
-        (rows, indices) = Undominated(problem);
+        paddedWeights = UndominatedPlaces.Padded([.. weights.Select(w => (float)w)]);
+        (rows, indices) = UndominatedPlaces.Of(problem);
         trips = [.. indices.Select(i => problem.TripM3[i])];
         soonest = [.. heard];
         foreach (float[] trip in trips)
@@ -127,81 +92,13 @@ public sealed class PlacementSearch
         return ScoreOf(covered).CompareTo(ScoreOf(grown)) < 0 ? covered : grown;
     }
 
-    /// <summary>
-    /// Drops candidates that another hears no later in all leaks: what is left has the same best choice. Each is held against some
-    /// of the others only, which drops nearly all that can go at a small part of the cost.
-    /// </summary>
-    private static (float[][] Rows, int[] Indices) Undominated(PlacementProblem problem)
-    {
-        var rows = new List<(float Sum, double Price, int Index, float[] Row)>();
-        float[] heard = Padded([.. problem.HeardM3.Select(h => (float)h)]);
-        for (int i = 0; i < problem.TripM3.Count; i++)
-        {
-            float[] row = Padded(problem.TripM3[i]);
-            float sum = 0;
-            bool helps = false;
-            for (int l = 0; l < row.Length; l++)
-            {
-                helps |= row[l] < heard[l];
-                row[l] = Math.Min(row[l], heard[l]);
-                sum += row[l];
-            }
-
-            if (helps)
-            {
-                rows.Add((sum, problem.Price[i], i, row));
-            }
-        }
-
-        rows.Sort((a, b) => a.Sum != b.Sum ? a.Sum.CompareTo(b.Sum) : a.Price != b.Price ? a.Price.CompareTo(b.Price) : a.Index.CompareTo(b.Index));
-        var kept = new List<(int Index, float[] Row)>();
-        var pivots = new List<float[]>();
-        foreach ((_, _, int index, float[] row) in rows)
-        {
-            int by = pivots.FindIndex(p => NoLater(p, row));
-            if (by > 0)
-            {
-                // Neighbours are dominated by the same one: it is looked at first.
-                (pivots[by], pivots[by / 2]) = (pivots[by / 2], pivots[by]);
-            }
-            else if (by < 0)
-            {
-                kept.Add((index, row));
-                if (pivots.Count < MostPivots)
-                {
-                    pivots.Add(row);
-                }
-                else
-                {
-                    pivots[^1] = row;
-                }
-            }
-        }
-
-        kept.Sort((a, b) => a.Index.CompareTo(b.Index));
-        return ([.. kept.Select(k => k.Row)], [.. kept.Select(k => k.Index)]);
-    }
-
-    private static bool NoLater(float[] a, float[] b)
-    {
-        for (int l = 0; l < a.Length; l += Vector<float>.Count)
-        {
-            if (!Vector.LessThanOrEqualAll(new Vector<float>(a, l), new Vector<float>(b, l)))
-            {
-                return false;
-            }
-        }
-
-        return true;
-    }
-
     /// <summary>The one more that helps most.</summary>
     private int Addition(int[] taken)
     {
         float[] nearest = Nearest(taken);
         int best = 0;
         var bestScore = new PlacementScore(double.PositiveInfinity, double.PositiveInfinity, double.PositiveInfinity);
-        float[] padded = Padded(nearest);
+        float[] padded = UndominatedPlaces.Padded(nearest);
         for (int c = 0; c < trips.Length; c++)
         {
             if (!MayBeat(padded, rows[c], bestScore))
@@ -249,7 +146,7 @@ public sealed class PlacementSearch
     /// </summary>
     private int[]? Cover(int n, int[] known)
     {
-        if (leaks > MostCovered || trips.Length == 0)
+        if (leaks > SetCover.Most || trips.Length == 0)
         {
             return null;
         }
@@ -342,58 +239,7 @@ public sealed class PlacementSearch
             sets.TryAdd(set & wanted, c);
         }
 
-        var maximal = new List<ulong>();
-        foreach (ulong set in sets.Keys.OrderByDescending(BitOperations.PopCount))
-        {
-            if (set != 0 && !maximal.Exists(m => (set & ~m) == 0))
-            {
-                maximal.Add(set);
-            }
-        }
-
-        var taken = new List<ulong>();
-        return Covered(wanted, n, [.. maximal], taken) ? [.. taken.Select(s => sets[s])] : null;
-    }
-
-    /// <summary>Branches on the leak that the fewest sets hear.</summary>
-    private bool Covered(ulong wanted, int n, ulong[] sets, List<ulong> taken)
-    {
-        if (wanted == 0)
-        {
-            return true;
-        }
-
-        int largest = sets.Select(s => BitOperations.PopCount(s & wanted)).DefaultIfEmpty(0).Max();
-        if (n == 0 || largest * n < BitOperations.PopCount(wanted))
-        {
-            return false;
-        }
-
-        cancel.ThrowIfCancellationRequested();
-        ulong rarest = 0;
-        int fewest = int.MaxValue;
-        for (int l = 0; l < leaks; l++)
-        {
-            ulong bit = 1UL << l;
-            int count = (wanted & bit) == 0 ? int.MaxValue : sets.Count(s => (s & bit) != 0);
-            if (count < fewest)
-            {
-                (rarest, fewest) = (bit, count);
-            }
-        }
-
-        foreach (ulong set in sets.Where(s => (s & rarest) != 0).OrderByDescending(s => BitOperations.PopCount(s & wanted)))
-        {
-            taken.Add(set);
-            if (Covered(wanted & ~set, n - 1, sets, taken))
-            {
-                return true;
-            }
-
-            taken.RemoveAt(taken.Count - 1);
-        }
-
-        return false;
+        return SetCover.Find(wanted, n, sets.Keys, cancel) is { } taken ? [.. taken.Select(s => sets[s])] : null;
     }
 
     private float[] Nearest(IEnumerable<int> taken)
@@ -424,7 +270,7 @@ public sealed class PlacementSearch
     private bool MayBeat(float[] nearest, float[] row, PlacementScore toBeat)
     {
         const double hair = 1e-4;
-        var never = new Vector<float>(Never);
+        var never = new Vector<float>(UndominatedPlaces.Never);
         Vector<float> unheard = Vector<float>.Zero;
         Vector<float> worst = Vector<float>.Zero;
         Vector<float> sum = Vector<float>.Zero;
@@ -457,18 +303,6 @@ public sealed class PlacementSearch
         }
 
         return most < toBeat.WorstM3 || (most == toBeat.WorstM3 && Vector.Sum(sum) <= toBeat.SumM3 * (1 + hair));
-    }
-
-    /// <summary>A row as long as whole vectors, with a number for never.</summary>
-    private static float[] Padded(float[] row)
-    {
-        var padded = new float[(row.Length + Vector<float>.Count - 1) / Vector<float>.Count * Vector<float>.Count];
-        for (int l = 0; l < row.Length; l++)
-        {
-            padded[l] = Math.Min(row[l], Never);
-        }
-
-        return padded;
     }
 
     /// <summary>Gives up, with a score that is no better, once it cannot beat the other.</summary>

@@ -14,7 +14,7 @@ internal static class LogApi
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder log = api.MapGroup("/sites/{id}/log").WithTags("Log");
-        log.MapGet("/", List).WithName("readLog");
+        log.MapGet("/", List).WithName("readLog").Produces<IReadOnlyList<LoggedEntry>>().ProducesNoSite();
         log.MapPost("/", Append).WithName("appendToLog").Accepts<LogEntry>("application/json").Produces<LoggedEntry>(201).ProducesErrors().ProducesNoSite();
         log.MapGet("/drives/{driveId}", OfDrive).WithName("readDriveLog").Produces<DriveLog>().ProducesErrors();
     }
@@ -27,7 +27,9 @@ internal static class LogApi
     public static async Task<IReadOnlyList<LoggedEntry>> Read(string id, LogStore store, CancellationToken cancel) =>
         [.. (await store.List(id, cancel)).Select(Logged)];
 
-    private static Task<IReadOnlyList<LoggedEntry>> List(string id, LogStore store, CancellationToken cancel) => Read(id, store, cancel);
+    private static async Task<IResult> List(string id, LogStore store, SiteStore sites, CancellationToken cancel) => await sites.Has(id, cancel)
+        ? TypedResults.Ok(await Read(id, store, cancel))
+        : Problems.NoSuchSite(id);
 
     /// <param name="mount">How the drive is held, which says what its steps are.</param>
     private static async Task<IResult> OfDrive(string id, string driveId, string mount, LogStore store, CancellationToken cancel) => Words.Read<Mount>(mount) is { } held

@@ -5623,6 +5623,15 @@ export interface operations {
                     "application/json": components["schemas"]["LoggedEntry"][];
                 };
             };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
         };
     };
     appendToLog: {
