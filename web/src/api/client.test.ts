@@ -66,3 +66,13 @@ it('a question that is broken off is no refusal', async () => {
   await expect(asked).rejects.toThrow('aborted')
   await expect(api.bills({} as Plan)).rejects.toBeInstanceOf(Refusal)
 })
+
+it('an answer that breaks off on its way is told as one that did not come', async () => {
+  const broken = new Response(
+    new ReadableStream({ start: (controller) => controller.error(new TypeError('Failed to fetch')) }),
+  )
+  vi.stubGlobal('fetch', () => Promise.resolve(broken))
+  const failure = await api.bills({} as Plan).catch((e: unknown) => e)
+  expect(failure).toBeInstanceOf(Refusal)
+  expect((failure as Error).message).toBe('The answer broke off. Nothing is lost: try again.')
+})

@@ -156,8 +156,16 @@ async function about(
   throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
 }
 
-const json = async <T>(response: Promise<Response>): Promise<T> => (await response).json() as Promise<T>
-const blob = async (response: Promise<Response>): Promise<Blob> => (await response).blob()
+/** Reads an answer's body, which may break off on its way as well. */
+async function body<T>(response: Promise<Response>, read: (r: Response) => Promise<T>): Promise<T> {
+  const answered = await response
+  return read(answered).catch((failure: unknown) => {
+    if (failure instanceof DOMException && failure.name === 'AbortError') throw failure
+    throw new Refusal(0, { detail: 'The answer broke off. Nothing is lost: try again.' })
+  })
+}
+const json = <T>(response: Promise<Response>): Promise<T> => body(response, (r) => r.json() as Promise<T>)
+const blob = (response: Promise<Response>): Promise<Blob> => body(response, (r) => r.blob())
 
 const by = (author: string) => ({ 'Terrapin-Author': encodeURIComponent(author) })
 
