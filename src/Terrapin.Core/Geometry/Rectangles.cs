@@ -5,6 +5,9 @@ namespace Terrapin.Core.Geometry;
 /// <summary>What can be asked of rectangles and places on one storey. Metres, as the drawing is measured.</summary>
 public static class Rectangles
 {
+    /// <summary>This much is a slip of the pencil, m.</summary>
+    public const double SlipM = 0.01;
+
     /// <summary>Whether a place lies in one of some areas; their edges count.</summary>
     public static bool Hold(this IEnumerable<FloorRectangle> areas, double xM, double yM) => areas.Any(a => a.Holds(xM, yM));
 

@@ -25,8 +25,6 @@ internal readonly record struct WallPlace(FloorRectangle Area, RoomSide Side)
     /// <summary>Water meets the floor this far off the wall, or off what stands tight on it, m.</summary>
     private const double OffM = 0.05;
 
-    private const double SlipM = 0.01;
-
     /// <summary>The first free stretch of wall that something fits at, clear of doorways and of what stands there; in the room's corner where there is none.</summary>
     /// <param name="room">Drawn.</param>
     /// <param name="lengthM">Along the wall, m.</param>
@@ -40,7 +38,7 @@ internal readonly record struct WallPlace(FloorRectangle Area, RoomSide Side)
             for (int step = 0; (step * StepM) + lengthM <= wall.EndM - wall.StartM + 1e-3; step++)
             {
                 FloorRectangle area = wall.AreaAt(step * StepM, lengthM, widthM);
-                if (IsInside(room, area) && !room.Fixtures.Any(f => Rectangles.Overlap(f.Area, area, SlipM)) && !doorways.Any(d => Blocks(area, d)) && !bare.Any(area.HoldsInside))
+                if (IsInside(room, area) && !room.Fixtures.Any(f => Rectangles.Overlap(f.Area, area, Rectangles.SlipM)) && !doorways.Any(d => Blocks(area, d)) && !bare.Any(area.HoldsInside))
                 {
                     return new WallPlace(ToCentimetres(area), wall.Side);
                 }
@@ -88,7 +86,7 @@ internal readonly record struct WallPlace(FloorRectangle Area, RoomSide Side)
     }
 
     private static bool IsInside(Room room, FloorRectangle area) =>
-        ((double[])[area.AcrossM + SlipM, area.RightM() - SlipM]).All(x => ((double[])[area.DownM + SlipM, area.BottomM() - SlipM]).All(y => room.Areas.Hold(x, y)));
+        ((double[])[area.AcrossM + Rectangles.SlipM, area.RightM() - Rectangles.SlipM]).All(x => ((double[])[area.DownM + Rectangles.SlipM, area.BottomM() - Rectangles.SlipM]).All(y => room.Areas.Hold(x, y)));
 
     private static bool Blocks(FloorRectangle area, Doorway doorway)
     {
@@ -96,7 +94,7 @@ internal readonly record struct WallPlace(FloorRectangle Area, RoomSide Side)
         bool alongX = doorway.Wall == WallDirection.AlongX;
         var around = new FloorRectangle { AcrossM = area.AcrossM - DoorwayM, DownM = area.DownM - DoorwayM, LengthM = area.LengthM + (2 * DoorwayM), WidthM = area.WidthM + (2 * DoorwayM) };
         var opening = new FloorRectangle { AcrossM = doorway.At.AcrossM, DownM = doorway.At.DownM, LengthM = alongX ? doorway.WidthM : Thin, WidthM = alongX ? Thin : doorway.WidthM };
-        return Rectangles.Overlap(around, opening, SlipM);
+        return Rectangles.Overlap(around, opening, Rectangles.SlipM);
     }
 
     private static double ToCentimetres(double metres) => Math.Round(metres * 100, MidpointRounding.AwayFromZero) / 100;

@@ -46,10 +46,10 @@ internal static class SetCover
         cancel.ThrowIfCancellationRequested();
         ulong rarest = 0;
         int fewest = int.MaxValue;
-        for (int l = 0; l < Most; l++)
+        for (ulong left = wanted; left != 0; left &= left - 1)
         {
-            ulong bit = 1UL << l;
-            int count = (wanted & bit) == 0 ? int.MaxValue : sets.Count(s => (s & bit) != 0);
+            ulong bit = 1UL << BitOperations.TrailingZeroCount(left);
+            int count = sets.Count(s => (s & bit) != 0);
             if (count < fewest)
             {
                 (rarest, fewest) = (bit, count);

@@ -7,17 +7,14 @@ namespace Terrapin.Core.Validation;
 /// <summary>Whether what is drawn can stand in a building.</summary>
 internal static class FloorCheck
 {
-    /// <summary>Rooms may share an edge; this much is a slip of the pencil, m.</summary>
-    private const double SlipM = 0.01;
-
     public static void Add(Plan plan, string pointer, List<DocumentError> errors)
     {
-        var storeys = plan.Building.Storeys.Select(s => s.Id).ToHashSet();
+        var storeys = plan.Building.Storeys.DistinctBy(s => s.Id).ToDictionary(s => s.Id, s => new StoreyDrawing(plan, s.Id));
         for (int i = 0; i < plan.Building.Rooms.Count; i++)
         {
             Room room = plan.Building.Rooms[i];
             string at = $"{pointer}/building/rooms/{i}";
-            if (room.StoreyId is { } storey && !storeys.Contains(storey))
+            if (room.StoreyId is { } storey && !storeys.ContainsKey(storey))
             {
                 errors.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", storey));
             }
@@ -64,7 +61,7 @@ internal static class FloorCheck
         for (int j = 0; j < room.Areas.Count; j++)
         {
             FloorRectangle mine = room.Areas[j];
-            Room? other = plan.Building.Rooms.Take(index).FirstOrDefault(r => r.StoreyId == room.StoreyId && r.Areas.Any(a => Rectangles.Overlap(a, mine, SlipM)));
+            Room? other = plan.Building.Rooms.Take(index).FirstOrDefault(r => r.StoreyId == room.StoreyId && r.Areas.Any(a => Rectangles.Overlap(a, mine, Rectangles.SlipM)));
             if (other is not null && room.StoreyId is not null)
             {
                 errors.Add(new DocumentError($"{at}/areas/{j}", $"\"{room.Name}\" lies over \"{other.Name}\" at {Place(mine.AcrossM, mine.DownM)}. Move it beside, or make one smaller."));
@@ -140,49 +137,49 @@ internal static class FloorCheck
         }
 
         double laidM = sensor.Path.Zip(sensor.Path.Skip(1), Rectangles.Apart).Sum();
-        if (laidM > stockM + SlipM)
+        if (laidM > stockM + Rectangles.SlipM)
         {
             errors.Add(new DocumentError($"{at}/path", string.Create(CultureInfo.InvariantCulture, $"The rope \"{sensor.Name}\" is drawn {laidM:0.##} m long; {spec.Name} is {stockM:0.##} m. Shorten its way, or use a second one.")));
         }
 
-        if (sensor is { At: { } probe, MainPartAt: { } main } && Rectangles.Apart(probe, main) > stockM + SlipM)
+        if (sensor is { At: { } probe, MainPartAt: { } main } && Rectangles.Apart(probe, main) > stockM + Rectangles.SlipM)
         {
             errors.Add(new DocumentError($"{at}/mainPartAt", string.Create(CultureInfo.InvariantCulture, $"The probe of \"{sensor.Name}\" is {Rectangles.Apart(probe, main):0.##} m from its main part; the cord of {spec.Name} is {stockM:0.##} m. Hang the main part nearer.")));
         }
     }
 
-    private static void AddWalls(Plan plan, HashSet<string> storeys, string pointer, List<DocumentError> errors)
+    private static void AddWalls(Plan plan, Dictionary<string, StoreyDrawing> storeys, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Building.Walls.Count; i++)
         {
             Wall wall = plan.Building.Walls[i];
             string at = $"{pointer}/building/walls/{i}";
-            if (!storeys.Contains(wall.StoreyId))
+            if (!storeys.ContainsKey(wall.StoreyId))
             {
                 errors.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", wall.StoreyId));
                 continue;
             }
 
-            if (!new StoreyDrawing(plan, wall.StoreyId).AllAlong(wall.At, wall.Direction, wall.LengthM, (before, after) => before != after))
+            if (!storeys[wall.StoreyId].AllAlong(wall.At, wall.Direction, wall.LengthM, (before, after) => before != after))
             {
                 errors.Add(new DocumentError($"{at}/at", $"The wall at {Place(wall.At.AcrossM, wall.At.DownM)} does not run along the edge of a room. Move it onto one, or make it shorter."));
             }
         }
     }
 
-    private static void AddDoorways(Plan plan, HashSet<string> storeys, string pointer, List<DocumentError> errors)
+    private static void AddDoorways(Plan plan, Dictionary<string, StoreyDrawing> storeys, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Building.Doorways.Count; i++)
         {
             Doorway doorway = plan.Building.Doorways[i];
             string at = $"{pointer}/building/doorways/{i}";
-            if (!storeys.Contains(doorway.StoreyId))
+            if (!storeys.ContainsKey(doorway.StoreyId))
             {
                 errors.Add(PlanReferences.Nowhere($"{at}/storeyId", "storey", doorway.StoreyId));
                 continue;
             }
 
-            bool isBetweenRooms = new StoreyDrawing(plan, doorway.StoreyId).AllAlong(
+            bool isBetweenRooms = storeys[doorway.StoreyId].AllAlong(
                 doorway.At, doorway.Wall, doorway.WidthM, (before, after) => before is not null && after is not null && before != after);
             if (!isBetweenRooms)
             {
@@ -191,7 +188,7 @@ internal static class FloorCheck
         }
     }
 
-    private static void AddOpenings(Plan plan, HashSet<string> storeys, string pointer, List<DocumentError> errors)
+    private static void AddOpenings(Plan plan, Dictionary<string, StoreyDrawing> storeys, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Building.Openings.Count; i++)
         {
@@ -199,7 +196,7 @@ internal static class FloorCheck
             string at = $"{pointer}/building/openings/{i}";
             foreach ((string storey, string key) in ((string, string)[])[(opening.StoreyId, "storeyId"), (opening.ToStoreyId, "toStoreyId")])
             {
-                if (!storeys.Contains(storey))
+                if (!storeys.ContainsKey(storey))
                 {
                     errors.Add(PlanReferences.Nowhere($"{at}/{key}", "storey", storey));
                 }
@@ -211,7 +208,7 @@ internal static class FloorCheck
                 errors.Add(new DocumentError($"{at}/toStoreyId", "Water falls to a storey below. Choose one further down."));
             }
 
-            if (new StoreyDrawing(plan, opening.ToStoreyId).RoomAt(opening.LandsAt.AcrossM, opening.LandsAt.DownM) is null)
+            if (storeys.GetValueOrDefault(opening.ToStoreyId)?.RoomAt(opening.LandsAt.AcrossM, opening.LandsAt.DownM) is null)
             {
                 errors.Add(new DocumentError($"{at}/landsAt", $"No room of the storey below is drawn at {Place(opening.LandsAt.AcrossM, opening.LandsAt.DownM)}. Say where the water lands."));
             }

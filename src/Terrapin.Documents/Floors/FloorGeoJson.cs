@@ -47,12 +47,12 @@ public static class FloorGeoJson
             Add("room", room.Id, room.Name, room.StoreyId, Areas(room.Areas), ("finish", room.FinishId), ("fallPerCent", room.Fall?.PerCent));
             foreach (Fixture fixture in room.Fixtures)
             {
-                Add("fixture", fixture.Id, fixture.Name, room.StoreyId, Areas([fixture.Area]), ("fixture", Word(fixture.Kind)), ("base", Word(fixture.Base)));
+                Add("fixture", fixture.Id, fixture.Name, room.StoreyId, Areas([fixture.Area]), ("fixture", Words.Of(fixture.Kind)), ("base", Words.Of(fixture.Base)));
             }
 
             foreach (FloorZone zone in room.Zones)
             {
-                Add("zone", null, null, room.StoreyId, Areas([zone.Area]), ("zone", Word(zone.Kind)));
+                Add("zone", null, null, room.StoreyId, Areas([zone.Area]), ("zone", Words.Of(zone.Kind)));
             }
 
             foreach (FloorDrain drain in room.Drains)
@@ -62,7 +62,7 @@ public static class FloorGeoJson
 
             foreach (LeakPoint leak in room.Leaks.Where(l => l.At is not null))
             {
-                Add("leak", leak.Id, leak.Name, room.StoreyId, Point(leak.At!), ("leak", Word(leak.Kind)));
+                Add("leak", leak.Id, leak.Name, room.StoreyId, Point(leak.At!), ("leak", Words.Of(leak.Kind)));
             }
 
             foreach (Sensor sensor in plan.Installation.Sensors.Where(s => s.RoomId == room.Id))
@@ -85,7 +85,7 @@ public static class FloorGeoJson
 
         foreach (Wall wall in plan.Building.Walls)
         {
-            Add("wall", wall.Id, null, wall.StoreyId, Stretch(wall.At, wall.Direction, wall.LengthM), ("material", Word(wall.Make.Material)), ("thicknessM", wall.Make.ThicknessM));
+            Add("wall", wall.Id, null, wall.StoreyId, Stretch(wall.At, wall.Direction, wall.LengthM), ("material", Words.Of(wall.Make.Material)), ("thicknessM", wall.Make.ThicknessM));
         }
 
         foreach (FloorOpening opening in plan.Building.Openings)
@@ -252,9 +252,6 @@ public static class FloorGeoJson
 
     private static string? TextOf(JsonElement element, string key) =>
         element.ValueKind == JsonValueKind.Object && element.TryGetProperty(key, out JsonElement value) && value.ValueKind == JsonValueKind.String ? value.GetString() : null;
-
-    private static string Word<T>(T value)
-        where T : struct, Enum => JsonNamingPolicy.CamelCase.ConvertName(value.ToString());
 
     private static JsonArray Coordinate(double acrossM, double downM) => [Math.Round(acrossM, 3), Math.Round(-downM, 3) + 0.0];
 

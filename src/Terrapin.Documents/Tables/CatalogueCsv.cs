@@ -58,5 +58,5 @@ public static class CatalogueCsv
         _ => CatalogueColumns.Finishes,
     };
 
-    private static string KeyOf(CatalogueList list) => JsonNamingPolicy.CamelCase.ConvertName(list.ToString());
+    private static string KeyOf(CatalogueList list) => Words.Of(list);
 }

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { dayAndTime } from '@/ui/dates'
 import ModalDialog from '@/ui/ModalDialog.vue'
 
 /** Somebody else saved in the meantime. Nothing is lost either way. */
@@ -10,7 +11,7 @@ const preferences = usePreferences()
 
 const newest = computed(() => open.conflict?.newest)
 const changed = computed(() => open.conflict?.changed ?? [])
-const at = computed(() => (newest.value ? new Date(newest.value.savedAt).toLocaleString('en-GB') : ''))
+const at = computed(() => (newest.value ? dayAndTime(newest.value.savedAt) : ''))
 </script>
 
 <template>

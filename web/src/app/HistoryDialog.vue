@@ -2,7 +2,9 @@
 import { ref, watch } from 'vue'
 import { api } from '@/api/client'
 import type { SavedRevision } from '@/api/types'
+import { becomePlan } from '@/site/commands/plan'
 import { useOpenPlan } from '@/site/openPlan'
+import { dayAndTime } from '@/ui/dates'
 import ModalDialog from '@/ui/ModalDialog.vue'
 
 /** Who saved what when; an older revision can be brought back as an edit. */
@@ -21,7 +23,7 @@ watch(
 
 async function bringBack(number: number) {
   const old = await api.readRevision(plan.siteId, number)
-  await plan.edit(`revision ${number} brought back`, (draft) => Object.assign(draft, old.plan))
+  await plan.edit(`revision ${number} brought back`, becomePlan(old.plan))
   emit('close')
 }
 </script>
@@ -33,9 +35,7 @@ async function bringBack(number: number) {
         <span class="figures w-8 text-right font-bold">{{ revision.number }}</span>
         <span class="grow">
           {{ revision.author }}
-          <span class="text-faded block text-[13px]">{{
-            new Date(revision.savedAt).toLocaleString('en-GB')
-          }}</span>
+          <span class="text-faded block text-[13px]">{{ dayAndTime(revision.savedAt) }}</span>
         </span>
         <button type="button" class="act-quiet" @click="bringBack(revision.number)">Bring back</button>
       </li>

@@ -6,11 +6,13 @@ import { api, Refusal } from '@/api/client'
 import type { ListedSite, SavedPlan } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { lostText } from '@/ui/outcomes'
+import { dayAndTime } from '@/ui/dates'
 import ModalDialog from '@/ui/ModalDialog.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import ShellMark from '@/ui/ShellMark.vue'
 import AuthorDialog from '@/site/parts/AuthorDialog.vue'
 import PreferencesMenu from '@/site/parts/PreferencesMenu.vue'
+import { takenFiles } from '@/ui/takenFiles'
 
 /** All sites at a glance, and the ways to start one. */
 const preferences = usePreferences()
@@ -87,24 +89,13 @@ function create() {
 }
 
 async function importFile(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const [file] = takenFiles(event)
   if (!file) return
   await make((author) => api.importSite(file, author))
 }
 
 const loadExample = () =>
   make(async (author) => api.importSite(await (await fetch(exampleUrl)).blob(), author))
-
-const day = (at: string) =>
-  new Date(at).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
 </script>
 
 <template>
@@ -171,7 +162,7 @@ const day = (at: string) =>
             <span class="min-w-0">
               <span class="block truncate text-[17px] font-bold">{{ site.name }}</span>
               <span class="text-faded text-[13px]">
-                Revision {{ site.revision }}, {{ site.author }}, {{ day(site.savedAt) }}
+                Revision {{ site.revision }}, {{ site.author }}, {{ dayAndTime(site.savedAt) }}
               </span>
             </span>
             <span

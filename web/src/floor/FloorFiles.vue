@@ -7,6 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { download } from '@/ui/download'
 import RefusedFile from '@/ui/RefusedFile.vue'
 import { useFloorView } from './floorView'
+import { takenFiles } from '@/ui/takenFiles'
 
 /** The drawing as a file, and rooms out of one. */
 const view = useFloorView()
@@ -19,9 +20,7 @@ const write = async (as: 'svg' | 'geojson') =>
   download(await api.floorFiles.write(open.plan!, as), `${open.siteId}-floors.${as}`)
 
 async function read(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const [file] = takenFiles(event)
   if (!file) return
   errors.value = []
   told.value = ''

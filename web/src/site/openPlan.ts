@@ -4,7 +4,7 @@ import { api, Refusal } from '@/api/client'
 import type { ApiProblem, Assessment, LeakOutcome, Mode, Plan, SavedPlan } from '@/api/types'
 import type { Command } from './commands/list'
 import { dropDraft, readDraft, writeDraft } from './drafts'
-import { track } from '@/ui/pending'
+import { oneByOne } from '@/ui/inOrder'
 import { back, emptyHistory, forth, remember, type History } from './history'
 
 /**
@@ -28,14 +28,8 @@ export const useOpenPlan = defineStore('openPlan', () => {
   const canUndo = computed(() => history.value.past.length > 0)
   const canRedo = computed(() => history.value.future.length > 0)
 
-  let queue: Promise<unknown> = Promise.resolve()
-
-  /** One after the other, so that each edit starts from the one before it. */
-  function inOrder<T>(work: () => Promise<T>): Promise<T> {
-    const done = track(queue.then(work))
-    queue = done.catch(() => undefined)
-    return done
-  }
+  /** Each edit starts from the one before it. */
+  const inOrder = oneByOne()
 
   async function open(id: string): Promise<void> {
     await inOrder(async () => {

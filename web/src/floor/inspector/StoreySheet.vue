@@ -11,6 +11,7 @@ import { useFloorView } from '../floorView'
 import { bounds, scaledPicture, toCm } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
 import WallMakeFields from './WallMakeFields.vue'
+import { takenFiles } from '@/ui/takenFiles'
 
 /** The storey itself: its usual walls, and a picture that lies under the drawing. */
 const props = defineProps<{ id: string }>()
@@ -29,9 +30,7 @@ const set = (what: string, change: (storey: Storey) => void) =>
   view.edit(`storey ${props.id} ${what}`, editStorey(props.id, change))
 
 async function addPicture(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const [file] = takenFiles(event)
   if (!file) return
   error.value = ''
   try {

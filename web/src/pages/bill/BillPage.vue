@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { api } from '@/api/client'
 import type { Bill } from '@/api/types'
+import { setPayback } from '@/site/commands/plan'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { download } from '@/ui/download'
@@ -36,9 +37,7 @@ const figures: { key: Figure; label: string; how: string }[] = [
   { key: 'rebatePerYear', label: 'Insurer takes off a year', how: 'As their letter says.' },
 ]
 const set = (key: Figure) => (values: number[] | null) =>
-  open.edit(`payback ${key}`, (draft) => {
-    draft.payback = { ...draft.payback, [key]: values?.[0] ?? null }
-  })
+  open.edit(`payback ${key}`, setPayback(key, values?.[0] ?? null))
 
 const years = (value: number | null | undefined) =>
   value == null ? 'not given' : value === 0 ? 'at once' : `${figure(value)} years`

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { api, Refusal } from '@/api/client'
 import type { CatalogueDifference } from '@/api/types'
+import { becomePlan } from '@/site/commands/plan'
 import { useOpenPlan } from '@/site/openPlan'
 import { useCatalogueComparison } from '@/site/queries/catalogueComparison'
 import { useFirmCatalogue } from './firmCatalogue'
@@ -35,7 +36,7 @@ const copy = computed(() =>
 
 async function takeOver() {
   const taken = await api.firmCatalogue.takeOver(open.plan!)
-  await open.edit('catalogue taken over', (draft) => void Object.assign(draft, taken))
+  await open.edit('catalogue taken over', becomePlan(taken))
   told.value = 'The firm’s catalogue is taken over. Undo brings the old figures back.'
 }
 

@@ -8,6 +8,7 @@ import AuthorDialog from '@/site/parts/AuthorDialog.vue'
 import PreferencesMenu from '@/site/parts/PreferencesMenu.vue'
 import { usePreferences } from '@/site/preferences'
 import { download as saveAs } from '@/ui/download'
+import { day, dayAndTime } from '@/ui/dates'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import RefusedFile from '@/ui/RefusedFile.vue'
@@ -16,6 +17,7 @@ import TextField from '@/ui/TextField.vue'
 import { deviceColumns, deviceLists } from './columns'
 import DeviceTable from './DeviceTable.vue'
 import { useFirmCatalogue } from './firmCatalogue'
+import { takenFiles } from '@/ui/takenFiles'
 
 /** The devices the firm may use, with each figure's provenance; saved by revisions, in and out as JSON and CSV. */
 const firm = useFirmCatalogue()
@@ -42,9 +44,7 @@ function choose(form: CatalogueForm) {
 }
 
 async function read(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+  const [file] = takenFiles(event)
   if (!file) return
   errors.value = []
   told.value = ''
@@ -98,7 +98,7 @@ const setCurrency = (currency: string) => firm.edit((draft) => void (draft.curre
           <p class="text-faded text-[13.5px]">
             {{
               firm.saved
-                ? `Revision ${firm.saved.revision}, ${firm.saved.savedBy}, ${new Date(firm.saved.savedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}`
+                ? `Revision ${firm.saved.revision}, ${firm.saved.savedBy}, ${day(firm.saved.savedAt)}`
                 : 'Reading it …'
             }}
           </p>
@@ -208,9 +208,7 @@ const setCurrency = (currency: string) => firm.edit((draft) => void (draft.curre
             <span class="figures w-8 text-right font-bold">{{ revision.revision }}</span>
             <span class="grow">
               {{ revision.savedBy }}
-              <span class="text-faded text-[13px]">{{
-                new Date(revision.savedAt).toLocaleString('en-GB')
-              }}</span>
+              <span class="text-faded text-[13px]">{{ dayAndTime(revision.savedAt) }}</span>
             </span>
             <button type="button" class="act-quiet" @click="firm.bringBack(revision.revision)">
               Bring back<span class="sr-only"> revision {{ revision.revision }}</span>

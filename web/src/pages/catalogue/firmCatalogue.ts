@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { Catalogue, CatalogueRevision, SavedCatalogue } from '@/api/types'
-import { track } from '@/ui/pending'
+import { oneByOne } from '@/ui/inOrder'
 import { changesOf, mergeInto } from './changes'
 
 const KEPT = 'terrapin.catalogue'
@@ -31,12 +31,7 @@ export const useFirmCatalogue = defineStore('firmCatalogue', () => {
     saved.value && catalogue.value ? changesOf(saved.value.catalogue, catalogue.value) : [],
   )
 
-  let queue: Promise<unknown> = Promise.resolve()
-  function inOrder<T>(work: () => Promise<T>): Promise<T> {
-    const done = track(queue.then(work))
-    queue = done.catch(() => undefined)
-    return done
-  }
+  const inOrder = oneByOne()
 
   const open = () =>
     inOrder(async () => {

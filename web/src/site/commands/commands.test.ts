@@ -6,6 +6,7 @@ import { leaksOf } from '../names'
 import * as building from './building'
 import * as installation from './installation'
 import type { Command } from './list'
+import * as whole from './plan'
 
 /** Net Loft as it ships, whole and real. */
 const demo = (JSON.parse(readFileSync('../demo/net-loft.terrapin.json', 'utf8')) as { plan: Plan }).plan
@@ -102,6 +103,8 @@ const all: [string, Command, string[]][] = [
   ['keepOption', installation.keepOption('new', 'As quoted'), ['options']],
   ['takeOption', installation.takeOption(demo.options[0]!.id), ['installation']],
   ['removeOption', installation.removeOption(demo.options[0]!.id), ['options']],
+  ['becomePlan', whole.becomePlan({ ...demo, options: [] }), ['options']],
+  ['setPayback', whole.setPayback('labour', 333), ['payback']],
 ]
 
 /** The parts of a plan that differ, two keys deep. */

@@ -6,6 +6,7 @@ import { useSelectedMain } from '@/site/selectedMain'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import { day } from '@/ui/dates'
 import SheetSection from '@/ui/SheetSection.vue'
 import { show } from '@/ui/units'
 import type { Choice } from '@/ui/words'
@@ -47,8 +48,6 @@ const put = (change: () => void) => {
   change()
   return Promise.resolve()
 }
-const day = (at: string) =>
-  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 </script>
 
 <template>

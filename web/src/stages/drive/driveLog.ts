@@ -1,4 +1,5 @@
-import { computed, shallowRef, watch } from 'vue'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { DriveLog, LogEntry } from '@/api/types'
 import { adoptSeen } from '@/site/commands/installation'
@@ -15,30 +16,32 @@ export function useDriveLog() {
   const preferences = usePreferences()
   const { drive } = useSelectedMain()
   const mount = computed(() => open.plan!.catalogue.drives.find((d) => d.id === drive.value?.specId)?.mount)
-  const log = shallowRef<DriveLog>({ strokes: [], stepsDone: [], seen: null })
-  const error = shallowRef('')
-
-  async function read() {
-    const [id, held] = [drive.value?.id, mount.value]
-    if (!id || !held) return
-    try {
-      const found = await api.driveLog(open.siteId, id, held)
-      if (drive.value?.id === id) log.value = found
-    } catch (failure) {
-      if (!(failure instanceof Refusal)) throw failure
-      error.value = failure.message
-    }
-  }
-
-  watch([() => drive.value?.id, mount], read, { immediate: true })
+  const written = shallowRef('')
+  const client = useQueryClient()
+  /** Several sections of the page ask for it: it is read once for all. */
+  const question = computed(() => ({
+    queryKey: ['driveLog', open.siteId, drive.value?.id, mount.value],
+    queryFn: () => api.driveLog(open.siteId, drive.value!.id, mount.value!),
+    staleTime: 0,
+    meta: { showsTrouble: true },
+  }))
+  const { data, error: unread } = useQuery<DriveLog, Refusal>(
+    computed(() => ({ ...question.value, enabled: !!drive.value && !!mount.value })),
+  )
+  const log = computed<DriveLog>(() => data.value ?? { strokes: [], stepsDone: [], seen: null })
+  const error = computed(() => written.value || (unread.value?.message ?? ''))
 
   /** @throws Refusal where the entry is at fault; nothing was written down. */
   async function write(entry: Omit<LogEntry, 'driveId'>): Promise<void> {
     const { id } = drive.value!
     await api.appendToLog(open.siteId, { ...entry, driveId: id }, preferences.author || 'not named')
-    error.value = ''
-    await read()
-    await open.edit(`drive ${id} seen`, adoptSeen(id, log.value.seen ?? null))
+    written.value = ''
+    const { queryKey, queryFn } = question.value
+    const fresh = await queryFn()
+    // One that was asked before the entry was written would say less.
+    await client.cancelQueries({ queryKey })
+    client.setQueryData(queryKey, fresh)
+    await open.edit(`drive ${id} seen`, adoptSeen(id, fresh.seen ?? null))
   }
 
   /** The same where no field shows the refusal. */
@@ -47,9 +50,9 @@ export function useDriveLog() {
       await write(entry)
     } catch (failure) {
       if (!(failure instanceof Refusal)) throw failure
-      error.value = failure.at()
+      written.value = failure.at()
     }
   }
 
-  return { log, error, write, note }
+  return { log, error, note }
 }

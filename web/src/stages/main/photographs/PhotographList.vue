@@ -7,6 +7,7 @@ import { usePhotographs } from '@/site/photographs'
 import { usePreferences } from '@/site/preferences'
 import { useSelectedMain } from '@/site/selectedMain'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
+import { takenFiles } from '@/ui/takenFiles'
 
 /** Photographs of this main. They are kept at once, apart from the plan's revisions. */
 const open = useOpenPlan()
@@ -35,9 +36,7 @@ async function attempt(work: () => Promise<void>) {
 }
 
 function add(event: Event) {
-  const input = event.target as HTMLInputElement
-  const files = [...(input.files ?? [])]
-  input.value = ''
+  const files = takenFiles(event)
   return attempt(async () => {
     for (const file of files) {
       const picture = await shrink(file)

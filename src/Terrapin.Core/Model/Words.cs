@@ -1,9 +1,9 @@
 using System.Text.Json;
 
-namespace Terrapin.Server.Api;
+namespace Terrapin.Core.Model;
 
-/// <summary>Words of an enumeration in an address, written as in documents.</summary>
-internal static class Words
+/// <summary>Words of an enumeration as they stand in documents and addresses, see <see cref="CamelCase{T}"/>.</summary>
+public static class Words
 {
     /// <summary>What a word means; <see langword="null"/>: it is none of them.</summary>
     public static T? Read<T>(string? word)
