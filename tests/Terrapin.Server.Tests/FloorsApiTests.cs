@@ -93,6 +93,19 @@ public class FloorsApiTests(TestServer server) : IClassFixture<TestServer>
         }
     }
 
+    [Fact]
+    public async Task Places_are_found_for_a_plan_that_was_sent_before()
+    {
+        const string request = """{"request":{"mostSensors":1,"specIds":["s4"]} }""";
+        HttpResponseMessage assessed = await server.Http.PostAsync("/api/assessments", TestServer.Json(DemoPlan()));
+        string address = assessed.Headers.GetValues("Terrapin-Plan").Single();
+        HttpResponseMessage answer = await server.Http.PostAsync($"/api/placements?plan={address}", TestServer.Json(request));
+        answer.EnsureSuccessStatusCode();
+        Assert.Equal(2, (await answer.Content.ReadAsStringAsync()).Split('\n', StringSplitOptions.RemoveEmptyEntries).Length);
+        Assert.Equal(HttpStatusCode.NotFound, (await server.Http.PostAsync("/api/placements?plan=gone", TestServer.Json(request))).StatusCode);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.PostAsync("/api/placements", TestServer.Json(request))).StatusCode);
+    }
+
     [Theory]
     [InlineData("""{"mostSensors":0,"specIds":["s4"]}""", "/request/mostSensors")]
     [InlineData("""{"mostSensors":2,"specIds":["r5"]}""", "/request/specIds/0")]

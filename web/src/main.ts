@@ -4,12 +4,8 @@ import { createApp } from 'vue'
 import App from '@/app/App.vue'
 import { router } from '@/app/router'
 import { claimTab } from '@/site/drafts'
-import { queryClient } from './site/queries/client'
+import { queries } from './site/queries/client'
 import './style.css'
 
 await claimTab()
-createApp(App)
-  .use(createPinia())
-  .use(VueQueryPlugin, { queryClient: queryClient() })
-  .use(router)
-  .mount('#app')
+createApp(App).use(createPinia()).use(VueQueryPlugin, { queryClient: queries }).use(router).mount('#app')

@@ -1,9 +1,11 @@
+using System.Text.Json;
+using Terrapin.Core.Model;
 using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Documents.Tables;
 
 /// <summary>The columns of each kind of device, in their order.</summary>
-internal static class CatalogueColumns
+public static class CatalogueColumns
 {
     private static readonly TableColumn[] Name = [new("id", "id"), new("name", "name")];
 
@@ -18,33 +20,33 @@ internal static class CatalogueColumns
         new("battery self-discharge", "battery/selfDischargePerYear", "1/year"),
     ];
 
-    public static IReadOnlyList<TableColumn> Drives { get; } =
+    internal static IReadOnlyList<TableColumn> Drives { get; } =
     [
         .. Name,
-        new("mount", "mount"),
+        new("mount", "mount") { Words = typeof(Mount) },
         .. Figure("rated torque", "ratedTorque", "nm", "N·m", TypedKind.Torque),
-        .. Seconds("stroke", "stroke"),
-        .. Seconds("start", "start"),
-        .. Figure("torque left on a weak battery", "batteryTorqueShare", "share", "share"),
-        new("supply", "supply"),
+        .. Seconds("stroke", "stroke", how: "Open to shut."),
+        .. Seconds("start", "start", how: "From the command to the first movement."),
+        .. Figure("torque left on a weak battery", "batteryTorqueShare", "share", "share", how: "A share: 0.8 is four fifths."),
+        new("supply", "supply") { Words = typeof(DriveSupply) },
         .. Figure("cord", "cord", "m", "m", TypedKind.Length),
         .. Figure("coldest on batteries", "coldestOnBatteries", "c", "°C", TypedKind.Temperature),
         .. Battery,
         new("standby current", "battery/standbyUa", "µA"),
         new("energy of a stroke", "battery/strokeJ", "J"),
         new("battery standing", "battery/provenance"),
-        .. Figure("draw without the mains", "backupDraw", "ma", "mA"),
+        .. Figure("draw without the mains", "backupDraw", "ma", "mA", label: "Draw without the outlet, mA", how: "From a backup pack, strokes aside."),
         Millimetres("reach over the handle", "envelope/overTheHandleM"),
         Millimetres("reach across", "envelope/acrossM"),
         Millimetres("reach along", "envelope/alongM"),
         new("reach standing", "envelope/provenance"),
-        new("plastic insert", "plasticInsert"),
+        new("plastic insert", "plasticInsert") { Label = "Puts plastic into the pipe", Words = typeof(Answer) },
         .. Range("collar", "fit/collar"),
         .. Range("stem flats", "fit/flats"),
         .. Range("handle thickness", "fit/handleThickness"),
         .. Range("pipe", "fit/pipe"),
-        new("stands wet", "fit/standsWet") { IsOptional = true },
-        new("cord may be extended", "fit/cordMayBeExtended") { IsOptional = true },
+        new("stands wet", "fit/standsWet") { IsOptional = true, Label = "Stands wet places", Words = typeof(Answer) },
+        new("cord may be extended", "fit/cordMayBeExtended") { IsOptional = true, Words = typeof(Answer) },
         .. Price,
     ];
 
@@ -56,15 +58,15 @@ internal static class CatalogueColumns
         new($"{name} standing", $"{path}/provenance") { IsOptional = true },
     ];
 
-    public static IReadOnlyList<TableColumn> Sensors { get; } =
+    internal static IReadOnlyList<TableColumn> Sensors { get; } =
     [
         .. Name,
-        new("kind", "kind"),
-        Millimetres("contact gap", "contactGap/m"),
+        new("kind", "kind") { Words = typeof(SensorKind) },
+        Millimetres("contact gap", "contactGap/m") with { How = "Contacts above the floor." },
         new("contact gap standing", "contactGap/provenance"),
-        .. Seconds("response", "response"),
-        .. Seconds("radio", "radio"),
-        .. Figure("cord or rope", "cord", "m", "m", TypedKind.Length),
+        .. Seconds("response", "response", how: "From wet to the radio message."),
+        .. Seconds("radio", "radio", label: "Message on its way", how: "From the message to the hub."),
+        .. Figure("cord or rope", "cord", "m", "m", TypedKind.Length, how: "As it is sold."),
         .. Battery,
         new("sleep current", "battery/sleepUa", "µA"),
         new("energy of a report", "battery/reportJ", "J"),
@@ -73,14 +75,56 @@ internal static class CatalogueColumns
         .. Price,
     ];
 
-    public static IReadOnlyList<TableColumn> Finishes { get; } = [.. Name, .. Figure("contact angle", "contactAngle", "deg", "°")];
+    internal static IReadOnlyList<TableColumn> Finishes { get; } = [.. Name, .. Figure("contact angle", "contactAngle", "deg", "°", TypedKind.Angle, how: "The steeper, the higher water stands.")];
 
-    public static IReadOnlyList<TableColumn> Hubs { get; } = [.. Name, .. Seconds("logic", "logic"), .. Price];
+    internal static IReadOnlyList<TableColumn> Hubs { get; } = [.. Name, .. Seconds("logic", "logic", how: "From a message in to the command out."), .. Price];
 
     private static TableColumn Millimetres(string name, string path) => new(name, path, "mm", TypedKind.SmallLength, 1000);
 
-    private static TableColumn[] Seconds(string name, string path) => Figure(name, path, "s", "s", TypedKind.Duration);
+    private static TableColumn[] Seconds(string name, string path, string? label = null, string? how = null) => Figure(name, path, "s", "s", TypedKind.Duration, label, how);
 
-    private static TableColumn[] Figure(string name, string path, string key, string unit, TypedKind? kind = null) =>
-        [new(name, $"{path}/{key}", unit, kind), new($"{name} standing", $"{path}/provenance")];
+    private static TableColumn[] Figure(string name, string path, string key, string unit, TypedKind? kind = null, string? label = null, string? how = null) =>
+        [new(name, $"{path}/{key}", unit, kind) { Label = label, How = how }, new($"{name} standing", $"{path}/provenance")];
+
+    /// <summary>What the screens show of each kind of device: the same figures, without where each comes from.</summary>
+    public static IReadOnlyDictionary<CatalogueList, IReadOnlyList<DeviceFigure>> Shown { get; } =
+        Enum.GetValues<CatalogueList>().ToDictionary(list => list, list => ShownOf(Of(list)));
+
+    internal static IReadOnlyList<TableColumn> Of(CatalogueList list) => list switch
+    {
+        CatalogueList.Drives => Drives,
+        CatalogueList.Sensors => Sensors,
+        CatalogueList.Hubs => Hubs,
+        _ => Finishes,
+    };
+
+    private static IReadOnlyList<DeviceFigure> ShownOf(IReadOnlyList<TableColumn> columns)
+    {
+        ILookup<string, string> keys = columns.Where(c => c.IsNumber && c.Path.Contains('/', StringComparison.Ordinal)).ToLookup(c => Split(c.Path).Path, c => Split(c.Path).Key);
+        return [.. columns.Where(c => c.IsNumber || c.Words is not null).Select(c =>
+        {
+            string label = c.Label ?? string.Concat(c.Name[..1].ToUpperInvariant(), c.Name.AsSpan(1), c.IsNumber && c.Kind is null && c.Unit is not ("share" or "currency") ? $", {c.Unit}" : "");
+            if (c.Words is { } words)
+            {
+                return new DeviceFigure(label, c.Path.Replace('/', '.'), c.How, Words: JsonNamingPolicy.CamelCase.ConvertName(words.Name));
+            }
+
+            (string path, string key) = Split(c.Path);
+            string[] together = [.. keys[path]];
+            return new DeviceFigure(label, path.Replace('/', '.'), c.How, c.Kind ?? TypedKind.Number, key, Group: together.Length > 1 ? together : null);
+        })];
+    }
+
+    private static (string Path, string Key) Split(string path) =>
+        path.LastIndexOf('/') is var slash and >= 0 ? (path[..slash], path[(slash + 1)..]) : ("", path);
 }
+
+/// <summary>One figure of a device as a screen asks for it.</summary>
+/// <param name="Label">What it is called.</param>
+/// <param name="Path">Where it stands on the device, with dots.</param>
+/// <param name="How">How it is meant, in one sentence.</param>
+/// <param name="Kind">What is typed; <see langword="null"/> for a word.</param>
+/// <param name="NumberKey">Of the number inside a figure that says where it comes from.</param>
+/// <param name="Words">The type of the words that may be chosen.</param>
+/// <param name="Group">All the numbers under its path, where they are taken together or not at all.</param>
+public sealed record DeviceFigure(string Label, string Path, string? How, TypedKind? Kind = null, string? NumberKey = null, string? Words = null, IReadOnlyList<string>? Group = null);

@@ -20,7 +20,7 @@ public static class CatalogueCsv
 {
     /// <summary>Writes one list.</summary>
     public static byte[] Write(Catalogue catalogue, CatalogueList list) =>
-        CsvTable.Write(JsonSerializer.SerializeToNode(catalogue, PlanJson.Options)![KeyOf(list)]!.AsArray(), ColumnsOf(list));
+        CsvTable.Write(JsonSerializer.SerializeToNode(catalogue, PlanJson.Options)![KeyOf(list)]!.AsArray(), CatalogueColumns.Of(list));
 
     /// <summary>Reads one list; the others come back empty.</summary>
     /// <param name="utf8">The file.</param>
@@ -28,7 +28,7 @@ public static class CatalogueCsv
     /// <exception cref="RefusedException">The table is at fault, or gives an id twice; each fault names its line.</exception>
     public static Catalogue Read(ReadOnlyMemory<byte> utf8, CatalogueList list)
     {
-        IReadOnlyList<(int Line, JsonObject Record)> records = CsvTable.Read(utf8, ColumnsOf(list), element => CheckShape(element, list));
+        IReadOnlyList<(int Line, JsonObject Record)> records = CsvTable.Read(utf8, CatalogueColumns.Of(list), element => CheckShape(element, list));
         var seen = new HashSet<string>();
         DocumentError[] twice = [.. records.Where(r => !seen.Add((string)r.Record["id"]!)).Select(r => new DocumentError($"#row={r.Line}", $"Line {r.Line}: another device has the id \"{r.Record["id"]}\" already. Give this one its own."))];
         if (twice.Length > 0)
@@ -48,14 +48,6 @@ public static class CatalogueCsv
         CatalogueList.Sensors => PlanJson.ReadShape<SensorSpec>(element, ""),
         CatalogueList.Hubs => PlanJson.ReadShape<HubSpec>(element, ""),
         _ => PlanJson.ReadShape<FloorFinish>(element, ""),
-    };
-
-    private static IReadOnlyList<TableColumn> ColumnsOf(CatalogueList list) => list switch
-    {
-        CatalogueList.Drives => CatalogueColumns.Drives,
-        CatalogueList.Sensors => CatalogueColumns.Sensors,
-        CatalogueList.Hubs => CatalogueColumns.Hubs,
-        _ => CatalogueColumns.Finishes,
     };
 
     private static string KeyOf(CatalogueList list) => Words.Of(list);

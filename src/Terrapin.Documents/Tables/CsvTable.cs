@@ -19,6 +19,15 @@ internal sealed record TableColumn(string Name, string Path, string? Unit = null
     /// <summary>Whether a table may be read without it.</summary>
     public bool IsOptional { get; init; }
 
+    /// <summary>What it is called on a screen, where that is not its name.</summary>
+    public string? Label { get; init; }
+
+    /// <summary>How the number is meant, in one sentence.</summary>
+    public string? How { get; init; }
+
+    /// <summary>The words that it takes, by their type; <see langword="null"/>: it takes no word.</summary>
+    public Type? Words { get; init; }
+
     public string Header => Unit is null ? Name : $"{Name} [{Unit}]";
 
     /// <summary>Whether it holds a number.</summary>

@@ -37,7 +37,7 @@ internal static class Body
         {
             return plans.At(address) is { } known
                 ? use(known)
-                : Task.FromResult(Problems.Of(StatusCodes.Status404NotFound, "No such plan", "Send the plan itself: none was sent lately that has this address."));
+                : Task.FromResult(NoSuchPlan());
         }
 
         return Use(request, plans.Read, read =>
@@ -46,6 +46,9 @@ internal static class Body
             return use(read.Plan);
         });
     }
+
+    public static IResult NoSuchPlan() =>
+        Problems.Of(StatusCodes.Status404NotFound, "No such plan", "Send the plan itself: none was sent lately that has this address.");
 
     private static async Task<byte[]?> Read(HttpRequest request, int mostBytes)
     {

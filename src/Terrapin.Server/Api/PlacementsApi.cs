@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
@@ -8,10 +9,11 @@ using Terrapin.Documents;
 
 namespace Terrapin.Server.Api;
 
-/// <summary>A plan, and what is asked of the placement of its sensors.</summary>
+/// <summary>What is asked of the placement of sensors, and of which plan.</summary>
 public sealed record PlacementQuestion
 {
-    public required Plan Plan { get; init; }
+    /// <summary>Left out where the address of a plan sent before is given.</summary>
+    public Plan? Plan { get; init; }
 
     public required PlacementRequest Request { get; init; }
 }
@@ -28,11 +30,17 @@ internal static class PlacementsApi
         api.MapPost("/placements", Place).WithName("placeSensors").WithTags("Floors")
             .Accepts<PlacementQuestion>("application/json").Produces<PlacementStep>(200, Lines).ProducesErrors().IsHeavy();
 
-    private static Task<IResult> Place(HttpRequest request, FloorMemory floors, CancellationToken cancel) => Body.Use(request, Read, question =>
+    private static Task<IResult> Place([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel)
     {
-        IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan, question.Request, floors, cancel);
-        return Task.FromResult<IResult>(TypedResults.Stream(stream => Write(stream, steps, cancel), Lines));
-    });
+        Plan? known = address is null ? null : plans.At(address);
+        return address is not null && known is null
+            ? Task.FromResult(Body.NoSuchPlan())
+            : Body.Use(request, body => Read(body, known), question =>
+            {
+                IEnumerable<PlacementStep> steps = PlacementAdvice.Of(question.Plan!, question.Request, floors, cancel);
+                return Task.FromResult<IResult>(TypedResults.Stream(stream => Write(stream, steps, cancel), Lines));
+            });
+    }
 
     private static async Task Write(Stream stream, IEnumerable<PlacementStep> steps, CancellationToken cancel)
     {
@@ -44,15 +52,16 @@ internal static class PlacementsApi
         }
     }
 
-    private static PlacementQuestion Read(ReadOnlyMemory<byte> utf8)
+    private static PlacementQuestion Read(ReadOnlyMemory<byte> utf8, Plan? known)
     {
         using JsonDocument document = PlanJson.Parse(utf8);
         JsonElement root = document.RootElement;
-        if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("plan", out JsonElement plan) || !root.TryGetProperty("request", out JsonElement request))
+        JsonElement plan = default;
+        if (root.ValueKind != JsonValueKind.Object || (known is null && !root.TryGetProperty("plan", out plan)) || !root.TryGetProperty("request", out JsonElement request))
         {
             throw new RefusedException([new DocumentError("", "Send an object with the plan and the request for its sensors.")]);
         }
 
-        return new PlacementQuestion { Plan = PlanJson.Read(plan, "/plan"), Request = DocumentJson.ReadShape<PlacementRequest>(request, "/request") };
+        return new PlacementQuestion { Plan = known ?? PlanJson.Read(plan, "/plan"), Request = DocumentJson.ReadShape<PlacementRequest>(request, "/request") };
     }
 }

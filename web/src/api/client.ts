@@ -95,15 +95,12 @@ async function send<T>(
   type: string,
   body: BodyInit,
   read: (r: Response) => Promise<T>,
-  signal?: AbortSignal,
 ): Promise<T> {
   const response = await fetch(path, {
     method: 'POST',
     headers: { 'Content-Type': type },
     body,
-    signal,
-  }).catch((failure: unknown) => {
-    if (signal?.aborted) throw failure
+  }).catch(() => {
     throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
   })
   if (response.ok) return read(response)
@@ -129,11 +126,16 @@ const addresses = new WeakMap<Plan, string>()
 /**
  * Asks about a plan. It is sent once, and then named by its address for as long as the server has it.
  * @param signal Aborting it stops the work on the server.
+ * @param request What is asked, where a query cannot hold it; it goes beside the plan.
  */
 async function about(
   path: string,
   plan: Plan,
-  { query = {}, signal }: { query?: Record<string, string>; signal?: AbortSignal } = {},
+  {
+    query = {},
+    signal,
+    request,
+  }: { query?: Record<string, string>; signal?: AbortSignal; request?: object } = {},
 ): Promise<Response> {
   const post = (more: Record<string, string>, body?: string) =>
     fetch(`${path}?${new URLSearchParams({ ...query, ...more }).toString()}`, {
@@ -148,8 +150,9 @@ async function about(
       })
     })
   const address = addresses.get(plan)
-  const known = address ? await post({ plan: address }) : null
-  const response = known && known.status !== 404 ? known : await post({}, JSON.stringify(plan))
+  const known = address ? await post({ plan: address }, request && JSON.stringify({ request })) : null
+  const response =
+    known && known.status !== 404 ? known : await post({}, JSON.stringify(request ? { plan, request } : plan))
   const given = response.headers.get('Terrapin-Plan')
   if (given) addresses.set(plan, given)
   if (response.ok) return response
@@ -263,12 +266,8 @@ export const api = {
     take: (step: PlacementStep) => void,
     signal: AbortSignal,
   ): Promise<void> =>
-    send(
-      '/api/placements',
-      'application/json',
-      JSON.stringify({ plan, request }),
-      (r) => readLines(r, (line) => take(JSON.parse(line) as PlacementStep)),
-      signal,
+    body(about('/api/placements', plan, { request, signal }), (r) =>
+      readLines(r, (line) => take(JSON.parse(line) as PlacementStep)),
     ),
 
   /** The drawn floors as a file, and rooms out of one. */

@@ -2064,9 +2064,9 @@ export interface components {
              */
             withoutM3: null | number;
         };
-        /** @description A plan, and what is asked of the placement of its sensors. */
+        /** @description What is asked of the placement of sensors, and of which plan. */
         PlacementQuestion: {
-            plan: components["schemas"]["Plan"];
+            plan?: null | components["schemas"]["Plan"];
             request: components["schemas"]["PlacementRequest"];
         };
         /** @description What is asked of a placement. */
@@ -3549,7 +3549,9 @@ export interface operations {
     };
     placeSensors: {
         parameters: {
-            query?: never;
+            query?: {
+                plan?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

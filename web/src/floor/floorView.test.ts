@@ -13,7 +13,7 @@ vi.mock('@/api/client', () => {
     }
     at = () => this.problem.errors?.[0]?.message ?? this.message
   }
-  return { api: server, Refusal }
+  return { api: server, Refusal, addressOf: () => undefined }
 })
 const kept = new Map<string, string>()
 const storage = {

@@ -18,7 +18,7 @@ vi.mock('@/api/client', () => {
       super('refused')
     }
   }
-  return { api: server, Refusal }
+  return { api: server, Refusal, addressOf: () => undefined }
 })
 
 const { Refusal } = await import('@/api/client')
@@ -250,6 +250,33 @@ describe('the open plan', () => {
     isFull = false
     await open.edit('notes', write('mine, too'))
     expect(open.isKept).toBe(true)
+  })
+
+  it('asks nothing again for a plan that was assessed before', async () => {
+    const open = await opened()
+    await open.edit('notes', write('one'))
+    await open.edit('more notes', write('two'))
+    const asked = server.assess.mock.calls.length
+    await open.undo()
+    await open.undo()
+    await open.redo()
+    expect(open.plan!.site.notes).toBe('one')
+    expect(server.assess).toHaveBeenCalledTimes(asked)
+  })
+
+  it('breaks off what is being tried out when it is dropped', async () => {
+    const open = await opened()
+    let signal: AbortSignal | undefined
+    server.assess.mockImplementationOnce((_: Plan, given: AbortSignal) => {
+      signal = given
+      return new Promise(() => undefined)
+    })
+    const trying = open.tryOut(write('tried'))
+    await vi.waitFor(() => expect(signal).toBeDefined())
+    await open.dropTried()
+    await trying
+    expect(signal!.aborted).toBe(true)
+    expect(open.isChanged).toBe(false)
   })
 
   it('keeps a draft that the server was at fault with', async () => {

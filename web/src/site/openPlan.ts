@@ -1,3 +1,4 @@
+import { CancelledError } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
@@ -6,6 +7,7 @@ import type { Command } from './commands/list'
 import { dropDraft, readDraft, writeDraft } from './drafts'
 import { oneByOne } from '@/ui/inOrder'
 import { back, emptyHistory, forth, remember, type History } from './history'
+import { assess, breakOff } from './queries/assessment'
 
 /**
  * The plan that is open, what it comes to, and what it came to when it was last saved. Every edit is assessed before it is
@@ -36,7 +38,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       plan.value = null
       before = null
       const read = await api.readPlan(id)
-      const assessed = await api.assess(read.plan)
+      const assessed = await assess(read.plan)
       saved.value = read
       savedAssessment.value = assessed
       history.value = emptyHistory()
@@ -51,7 +53,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     if (draft) {
       try {
         const kept = draft.plan.version === read.plan.version ? draft.plan : await api.upgradePlan(draft.plan)
-        assessment.value = await api.assess(kept)
+        assessment.value = await assess(kept)
         history.value = remember(history.value, read.plan, kept, 'earlier, unsaved', 0)
         plan.value = kept
         restored.value = true
@@ -81,7 +83,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       const draft = structuredClone(plan.value)
       change(draft)
       if (JSON.stringify(draft) === JSON.stringify(plan.value)) return
-      const assessed = await api.assess(draft)
+      const assessed = await assess(draft)
       history.value = remember(history.value, plan.value, draft, label, Date.now())
       take(draft, assessed)
     })
@@ -89,6 +91,8 @@ export const useOpenPlan = defineStore('openPlan', () => {
 
   /** What there was before a change was tried out. */
   let before: { plan: Plan; assessment: Assessment } | null = null
+  /** What is being tried out just now. */
+  let trying: Plan | null = null
   const beforeTried = (): Plan | null => before?.plan ?? plan.value
 
   /**
@@ -102,9 +106,16 @@ export const useOpenPlan = defineStore('openPlan', () => {
       before ??= { plan: plan.value, assessment: assessment.value }
       const draft = structuredClone(before.plan)
       change(draft)
-      const assessed = await api.assess(draft)
-      plan.value = draft
-      assessment.value = assessed
+      trying = draft
+      try {
+        const assessed = await assess(draft, true)
+        plan.value = draft
+        assessment.value = assessed
+      } catch (failure) {
+        if (!(failure instanceof CancelledError)) throw failure
+      } finally {
+        trying = null
+      }
     })
   }
 
@@ -122,6 +133,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
 
   /** Nothing of what was tried out has happened. */
   function dropTried(): Promise<void> {
+    if (trying) void breakOff(trying)
     return inOrder(() => {
       if (before) {
         plan.value = before.plan
@@ -140,7 +152,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       settleTried()
       const moved = plan.value && move(history.value, plan.value)
       if (!moved) return
-      const assessed = await api.assess(moved.state)
+      const assessed = await assess(moved.state)
       history.value = moved.history
       take(moved.state, assessed)
     })
@@ -187,7 +199,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     return inOrder(async () => {
       if (!saved.value || !plan.value) return
       const theirs = await api.readPlan(saved.value.siteId)
-      const assessed = await api.assess(theirs.plan)
+      const assessed = await assess(theirs.plan)
       history.value = remember(history.value, plan.value, theirs.plan, 'mine', 0)
       saved.value = theirs
       savedAssessment.value = assessed

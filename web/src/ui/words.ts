@@ -12,7 +12,10 @@ import type {
   Stage,
   StageState,
   Provenance,
+  SensorSpec,
+  ValveKind,
 } from '@/api/types'
+import wordFacts from '@/api/wordFacts.json'
 
 /** What the craft calls things, for each word of the plan and the assessment. */
 export interface Choice<T> {
@@ -100,6 +103,22 @@ export const provenanceWords: Record<Provenance, string> = {
   assumed: 'assumed',
 }
 
+export const mountWords: Record<DriveSpec['mount'], string> = {
+  saddle: 'Saddle',
+  strap: 'Strap',
+  stem: 'Stem',
+  cutIn: 'Cut-in',
+}
+
+export const sensorKindWords: Record<SensorSpec['kind'], string> = {
+  spot: 'Spot',
+  spotWithCup: 'Spot with cup',
+  probeOnCord: 'Probe on a cord',
+  rope: 'Rope',
+}
+
+export const answerWords = { unknown: 'Not known', yes: 'Yes', no: 'No' }
+
 export const driveSupplyWords: Record<NonNullable<DriveSpec['supply']>, string> = {
   unknown: 'supply not known',
   mainsOnly: 'outlet only',
@@ -139,5 +158,9 @@ export const leakKinds: Choice<LeakKind>[] = [
   { value: 'flow', label: 'Flow of your own size' },
 ]
 
-export const isFixedFlow = (kind: LeakKind): boolean =>
-  ['tapLeftOn', 'overflow', 'drip', 'reliefValve', 'trap', 'flow'].includes(kind)
+/** Whether a leak is given as a flow rather than as a hole. */
+export const isFixedFlow = (kind: LeakKind): boolean => wordFacts.fixedFlowLeaks.includes(kind)
+
+/** Whether a valve takes several turns to close: none of those can be driven. */
+export const isMultiTurn = ({ kind }: { kind: ValveKind }): boolean =>
+  wordFacts.multiTurnValves.includes(kind)

@@ -7,3 +7,10 @@ it('asks what of a valve a device takes of drives only', () => {
   expect(fits('drives')).toBe(10)
   expect([fits('sensors'), fits('hubs'), fits('finishes')]).toEqual([0, 0, 0])
 })
+
+it('each figure can be typed, or chosen among words', () => {
+  for (const column of Object.values(deviceColumns).flat())
+    expect(Boolean(column.kind && column.numberKey) !== Boolean(column.choices?.length), column.label).toBe(
+      true,
+    )
+})

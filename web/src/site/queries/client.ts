@@ -9,7 +9,7 @@ declare module '@tanstack/vue-query' {
   }
 }
 
-/** Answers are of plans by their content and never grow old; what fails is told, not tried again behind somebody's back. */
+/** A client whose answers never grow old, as they are of plans by their content; what fails is told, not tried again behind somebody's back. */
 export const queryClient = () =>
   new QueryClient({
     queryCache: new QueryCache({
@@ -22,3 +22,6 @@ export const queryClient = () =>
       queries: { staleTime: Infinity, gcTime: 5 * 60_000, retry: false, networkMode: 'always' },
     },
   })
+
+/** The app's own. */
+export const queries = queryClient()

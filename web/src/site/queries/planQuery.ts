@@ -1,19 +1,9 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
-import { addressOf, type Refusal } from '@/api/client'
+import type { Refusal } from '@/api/client'
 import type { Plan } from '@/api/types'
 import { useOpenPlan } from '../openPlan'
-
-/** Names for plans that the server has not been sent. */
-const names = new WeakMap<Plan, string>()
-let named = 0
-
-/** What a plan is known by: where the server has it, by its content. It stays the same as long as the plan does. */
-function nameOf(plan: Plan): string {
-  const name = names.get(plan) ?? addressOf(plan) ?? `here ${++named}`
-  names.set(plan, name)
-  return name
-}
+import { nameOf } from './planName'
 
 interface Asking {
   /** Whether there is anything to ask. */

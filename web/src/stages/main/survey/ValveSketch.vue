@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import type { DriveSpec, StopValve } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
-import { isMultiTurn, type Asked } from './cards'
+import { isMultiTurn } from '@/ui/words'
+import type { Asked } from './cards'
 import DimensionLine from './DimensionLine.vue'
 
 /**

@@ -1,5 +1,5 @@
 import type { StopValve, Plan } from '@/api/types'
-import type { Choice } from '@/ui/words'
+import { isMultiTurn, type Choice } from '@/ui/words'
 import {
   answers,
   handleDirections,
@@ -487,9 +487,6 @@ export const surveyCards: SurveyCard[] = [
 /** The answers of a card that are asked here. */
 export const askedFields = (card: SurveyCard, main: StopValve, plan: Plan): SurveyField[] =>
   card.fields.filter((f) => !f.when || f.when(main, plan))
-
-/** Multi-turn valves: none of them can be driven. */
-export const isMultiTurn = (main: StopValve): boolean => ['gate', 'globe', 'screwDown'].includes(main.kind)
 
 /** The cards of a valve, in their order. */
 export const cardsOf = (main: StopValve): SurveyCard[] =>

@@ -1,0 +1,44 @@
+using System.Text.Json;
+using Terrapin.Core.Model;
+using Terrapin.Documents.Tables;
+
+namespace Terrapin.Documents.Tests;
+
+/// <summary>Tables and screens name the same figures of a device: the web app reads what is said here.</summary>
+public class CatalogueColumnsTests
+{
+    private static readonly JsonSerializerOptions Indented = new(DocumentJson.Options)
+    {
+        WriteIndented = true,
+        PropertyNamingPolicy = JsonNamingPolicy.CamelCase,
+        DictionaryKeyPolicy = JsonNamingPolicy.CamelCase,
+        DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingNull,
+    };
+
+    [Fact]
+    public void The_figures_are_those_that_the_web_app_reads() =>
+        Golden.Check("web/src/api/deviceFigures.json", JsonSerializer.Serialize(CatalogueColumns.Shown, Indented) + "\n");
+
+    [Fact]
+    public void What_follows_from_words_alone_is_what_the_web_app_reads() =>
+        Golden.Check("web/src/api/wordFacts.json", JsonSerializer.Serialize(
+            new
+            {
+                MultiTurnValves = Enum.GetValues<ValveKind>().Where(k => k.IsMultiTurn()),
+                FixedFlowLeaks = Enum.GetValues<LeakKind>().Where(k => k.IsFixedFlow()),
+            },
+            Indented) + "\n");
+
+    [Fact]
+    public void Numbers_that_only_say_something_together_are_a_group()
+    {
+        DeviceFigure[] drives = [.. CatalogueColumns.Shown[CatalogueList.Drives]];
+        Assert.Equal(["overTheHandleM", "acrossM", "alongM"], drives.First(f => f.Label == "Reach across").Group);
+        Assert.Equal(["leastM", "mostM"], drives.First(f => f.Label == "Collar from").Group);
+        Assert.Null(drives.First(f => f.Label == "Rated torque").Group);
+    }
+
+    [Fact]
+    public void A_bare_number_says_its_unit() =>
+        Assert.Contains("Battery capacity, mA·h", CatalogueColumns.Shown[CatalogueList.Sensors].Select(f => f.Label));
+}
