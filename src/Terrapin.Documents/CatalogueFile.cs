@@ -9,7 +9,7 @@ namespace Terrapin.Documents;
 public sealed record CatalogueFile
 {
     public const string FormatName = "terrapin-catalogue";
-    public const int CurrentVersion = 2;
+    public const int CurrentVersion = 3;
 
     public required string Format { get; init; }
 
@@ -30,9 +30,11 @@ public sealed record CatalogueFile
         using JsonDocument document = PlanJson.Parse(utf8);
         JsonElement root = document.RootElement;
         OpenFormat.Check(root, FormatName, CurrentVersion, "catalogue", $"This is not a catalogue: it does not say \"format\": \"{FormatName}\". Choose a file that was exported here, or a CSV table.");
-        if (root.GetProperty("formatVersion").GetInt32() == 1 && root.TryGetProperty("catalogue", out JsonElement older) && older.ValueKind == JsonValueKind.Object)
+        int version = root.GetProperty("formatVersion").GetInt32();
+        if (version < CurrentVersion && root.TryGetProperty("catalogue", out JsonElement older) && older.ValueKind == JsonValueKind.Object)
         {
-            using JsonDocument upgraded = PlanUpgrade.CatalogueOfVersion3(older);
+            // Its versions began with that of version 3 of the plan.
+            using JsonDocument upgraded = PlanUpgrade.CatalogueOf(older, version + 2);
             return DocumentJson.ReadShape<Catalogue>(upgraded.RootElement, "/catalogue");
         }
 

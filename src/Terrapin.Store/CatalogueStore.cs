@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Terrapin.Core.Format;
@@ -69,5 +68,5 @@ public sealed class CatalogueStore(TerrapinDb db, TimeProvider clock)
         new() { Number = number, SavedBy = savedBy, SavedAt = clock.GetLocalNow(), CatalogueJson = PlanJson.Write(catalogue) };
 
     private static SavedCatalogue Saved(CatalogueRow row) =>
-        new(row.Number, row.SavedBy, row.SavedAt, JsonSerializer.Deserialize<Catalogue>(row.CatalogueJson, PlanJson.Options)!);
+        new(row.Number, row.SavedBy, row.SavedAt, PlanJson.ReadStoredCatalogue(row.CatalogueJson));
 }

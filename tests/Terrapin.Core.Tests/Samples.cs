@@ -76,13 +76,16 @@ internal static class Samples
             [
                 new Sensor { Id = "puck", Name = "Under the basin", SpecId = "s4", RoomId = "scullery", Distances = [new LeakDistance { LeakId = "hose", DistanceM = 1.2 }] },
             ],
-            HubId = "k7",
+            Hubs = [Hub],
+            Signals = [new SignalReading { FromId = "puck", ToId = "hub", Dbm = -62 }, new SignalReading { FromId = "drive", ToId = "hub", Dbm = -58 }],
             Rules =
             [
                 new Rule { Id = "close", Name = "Close at once", SensorIds = ["puck"], ConfirmS = 5, Modes = [Mode.Home, Mode.Away, Mode.Asleep, Mode.Holiday], Action = RuleAction.Close, DelayS = 20, CancelIfDry = true },
             ],
         });
     }
+
+    public static Hub Hub { get; } = new() { Id = "hub", Name = "Hub", SpecId = "k7", OnCable = Answer.Yes, HasBackup = Answer.Yes };
 
     /// <summary>Mounted by all its steps, and a closing stroke of it seen as it stays.</summary>
     public static DriveSeen Tight(double? closingS, double? endAngleDeg = null) =>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Tables;
 
@@ -36,6 +37,21 @@ public class CatalogueColumnsTests
         Assert.Equal(["overTheHandleM", "acrossM", "alongM"], drives.First(f => f.Label == "Reach across").Group);
         Assert.Equal(["leastM", "mostM"], drives.First(f => f.Label == "Collar from").Group);
         Assert.Null(drives.First(f => f.Label == "Rated torque").Group);
+    }
+
+    [Fact]
+    public void Radios_go_out_as_a_table_and_come_back_and_a_hub_says_all_it_speaks()
+    {
+        Catalogue house = HouseCatalogue.Devices;
+        foreach (CatalogueList list in (CatalogueList[])[CatalogueList.Radios, CatalogueList.Repeaters, CatalogueList.Hubs])
+        {
+            Catalogue read = CatalogueCsv.Read(CatalogueCsv.Write(house, list), list);
+            Assert.Equal(CatalogueCsv.Write(house, list), CatalogueCsv.Write(read, list));
+        }
+
+        Catalogue hubs = CatalogueCsv.Read("id,name,logic [s],logic standing,price [currency],price standing\nh,Hub,,,,\n"u8.ToArray(), CatalogueList.Hubs);
+        Assert.Empty(hubs.Hubs[0].RadioIds);
+        Assert.Equal(["mesh-868", "lr-868"], CatalogueCsv.Read(CatalogueCsv.Write(house, CatalogueList.Hubs), CatalogueList.Hubs).Hubs[0].RadioIds);
     }
 
     [Fact]

@@ -46,7 +46,7 @@ public sealed class FirmCatalogueApiTests(TestServer server) : IClassFixture<Tes
         {
             Find(c["drives"]!, "sa-20")["ratedTorque"] = new JsonObject { ["nm"] = 9.5, ["provenance"] = "measured" };
             Find(c["sensors"]!, "s4")["name"] = "Spot four";
-            c["hubs"]!.AsArray().Add(new JsonObject { ["id"] = $"hub-{Guid.NewGuid():n}"[..20], ["name"] = "Another hub" });
+            c["hubs"]!.AsArray().Add(new JsonObject { ["id"] = $"hub-{Guid.NewGuid():n}"[..20], ["name"] = "Another hub", ["radioIds"] = new JsonArray() });
         });
         JsonNode compared = await Post("/api/catalogue/compare", plan);
         Assert.Equal(revision, (int)compared["revision"]!);
@@ -99,7 +99,7 @@ public sealed class FirmCatalogueApiTests(TestServer server) : IClassFixture<Tes
     {
         JsonNode firm = await Firm();
         JsonNode twice = firm["catalogue"]!.DeepClone();
-        twice["hubs"]!.AsArray().Add(twice["drives"]![0]!.DeepClone() is var drive ? new JsonObject { ["id"] = (string)drive["id"]!, ["name"] = "Twice" } : null);
+        twice["hubs"]!.AsArray().Add(twice["drives"]![0]!.DeepClone() is var drive ? new JsonObject { ["id"] = (string)drive["id"]!, ["name"] = "Twice", ["radioIds"] = new JsonArray() } : null);
         JsonNode problem = await Problem(await Save(twice, $"\"{firm["revision"]}\""), HttpStatusCode.UnprocessableEntity);
         Assert.Equal($"/hubs/{twice["hubs"]!.AsArray().Count - 1}/id", (string)problem["errors"]![0]!["pointer"]!);
         JsonNode negative = firm["catalogue"]!.DeepClone();

@@ -51,13 +51,13 @@ public sealed class KeptDataTests(TestServer server) : IClassFixture<TestServer>
     public async Task A_stored_plan_that_the_limits_of_today_refuse_is_still_read()
     {
         (string id, JsonNode plan) = await server.NewSite("Limits");
-        string json = plan.ToJsonString().Replace("\"hubId\":null", "\"hubId\":\"gone\"");
+        string json = plan.ToJsonString().Replace("\"hubs\":[],\"repeaters\":[],\"links\"", "\"hubs\":[{\"id\":\"h\",\"name\":\"h\",\"specId\":\"gone\"}],\"repeaters\":[],\"links\"", StringComparison.Ordinal);
         Assert.NotEqual(json, plan.ToJsonString());
         await Problem(await server.Save(id, json, "\"1\""), HttpStatusCode.UnprocessableEntity);
         string hash = Core.Format.PlanJson.Hash(System.Text.Encoding.UTF8.GetBytes(json));
         await Sql($"UPDATE Revisions SET PlanJson = CAST('{json.Replace("'", "''", StringComparison.Ordinal)}' AS BLOB), Sha256 = '{hash}' WHERE SiteId = '{id}'");
         JsonNode read = (await server.Http.GetFromJsonAsync<JsonNode>($"/api/sites/{id}/plan"))!;
-        Assert.Equal("gone", (string)read["plan"]!["installation"]!["hubId"]!);
+        Assert.Equal("gone", (string)read["plan"]!["installation"]!["hubs"]![0]!["specId"]!);
     }
 
     [Fact]

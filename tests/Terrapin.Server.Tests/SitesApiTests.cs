@@ -33,7 +33,7 @@ public sealed class SitesApiTests(TestServer server) : IClassFixture<TestServer>
         JsonArray sites = (await server.Http.GetFromJsonAsync<JsonArray>("/api/sites"))!;
         JsonNode listed = Assert.Single(sites, s => (string)s!["id"]! == id)!;
         Assert.Equal(2, (int)listed["revision"]!);
-        Assert.Equal(6, listed["stages"]!.AsArray().Count);
+        Assert.Equal(7, listed["stages"]!.AsArray().Count);
     }
 
     [Fact]

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Sensors;
 using Terrapin.Core.Uncertainty;
@@ -24,6 +25,9 @@ public sealed record Assessment
 
     /// <summary>How long the batteries of the sensors last, by kind.</summary>
     public required IReadOnlyList<SensorLife> SensorLives { get; init; }
+
+    /// <summary>What radio reaches.</summary>
+    public required RadioReach Reach { get; init; }
 
     public required IReadOnlyList<StageStatus> Stages { get; init; }
 

@@ -3,6 +3,7 @@ using Terrapin.Core.Findings;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Sensors;
@@ -56,6 +57,9 @@ public static class Assessor
         findings.AddRange(IdleSensors.Of(plan, trips));
         findings.AddRange(PlaceFindings.Of(plan));
 
+        RadioReach reach = ReachOfPlan.Of(plan);
+        findings.AddRange(ReachFindings.Of(plan, reach));
+
         HashSet<string> beyond = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is null).Select(l => l.Id)];
         LeakOutcome[] stoppable = [.. leaks.Where(l => !beyond.Contains(l.LeakId))];
         List<Finding> sorted = [.. AlikeFindings.Merge(findings.DistinctBy(f => (f.Code, f.Where, f.Why)).Select(f => AlikeFindings.NameStopValve(plan, f)))
@@ -68,6 +72,7 @@ public static class Assessor
             Leaks = leaks,
             Trips = trips,
             SensorLives = SensorLife.Of(plan),
+            Reach = reach,
             Stages = StageStates.Of(plan, mains, sorted, stoppable),
             Tally = new Tally
             {

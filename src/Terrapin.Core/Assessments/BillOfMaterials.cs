@@ -9,10 +9,11 @@ public enum DeviceKind
     Drive,
     Sensor,
     Hub,
+    Repeater,
 }
 
 /// <summary>So many of one device.</summary>
-/// <param name="For">Where each goes: mains, or the sensors' own names.</param>
+/// <param name="For">Where each goes: stop valves, or the devices' own names.</param>
 /// <param name="UnitPrice"><see langword="null"/>: the catalogue has none.</param>
 /// <param name="Amount">All of them; <see langword="null"/> without a price.</param>
 public sealed record BillLine(DeviceKind Kind, string SpecId, string Name, int Quantity, PriceFigure? UnitPrice, double? Amount, IReadOnlyList<string> For);
@@ -72,11 +73,14 @@ public static class BillOfMaterials
     private static IReadOnlyList<BillLine> Lines(Plan plan)
     {
         var drives = plan.Installation.Drives.Select(d => (Spec: plan.SpecOf(d), For: plan.StopValve(d.StopValveId).Name)).GroupBy(d => d.Spec);
+        var hubs = plan.Installation.Hubs.Select(h => (Spec: plan.SpecOf(h), For: h.Name)).GroupBy(h => h.Spec);
+        var repeaters = plan.Installation.Repeaters.Select(r => (Spec: plan.SpecOf(r), For: r.Name)).GroupBy(r => r.Spec);
         var sensors = plan.Installation.Sensors.Select(s => (Spec: plan.SpecOf(s), For: s.Name)).GroupBy(s => s.Spec);
         return
         [
             .. drives.Select(g => Line(DeviceKind.Drive, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(d => d.For)])),
-            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.Installation.HubId).Select(h => Line(DeviceKind.Hub, h.Id, h.Name, h.Price, [plan.Site.Name])),
+            .. hubs.Select(g => Line(DeviceKind.Hub, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(h => h.For)])),
+            .. repeaters.Select(g => Line(DeviceKind.Repeater, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(r => r.For)])),
             .. sensors.OrderBy(g => g.Key.Name, StringComparer.Ordinal).Select(g => Line(DeviceKind.Sensor, g.Key.Id, g.Key.Name, g.Key.Price, [.. g.Select(s => s.For)])),
         ];
     }

@@ -20,7 +20,7 @@ public enum CatalogueChange
 }
 
 /// <summary>An entry in which the plan's copy differs from the firm's catalogue.</summary>
-/// <param name="List">As the catalogue calls it: drives, sensors, hubs, finishes, strapLimits or currency.</param>
+/// <param name="List">As the catalogue calls it: drives, sensors, hubs, repeaters, radios, finishes, strapLimits or currency.</param>
 /// <param name="Id">Of the entry; empty for what is no list.</param>
 /// <param name="Name">Of the entry.</param>
 /// <param name="Change">In what way.</param>
@@ -30,7 +30,7 @@ public sealed record CatalogueDifference(string List, string Id, string Name, Ca
 /// <summary>A plan's own copy of the catalogue, held against the firm's.</summary>
 public static class CatalogueCopy
 {
-    private static readonly string[] Lists = ["drives", "sensors", "hubs", "finishes"];
+    private static readonly string[] Lists = ["drives", "sensors", "hubs", "repeaters", "radios", "finishes"];
 
     /// <summary>Where a plan's copy differs, used entries first.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -85,6 +85,8 @@ public static class CatalogueCopy
                 Drives = With(firm.Drives, plan.Catalogue.Drives, d => d.Id, used),
                 Sensors = With(firm.Sensors, plan.Catalogue.Sensors, s => s.Id, used),
                 Hubs = With(firm.Hubs, plan.Catalogue.Hubs, h => h.Id, used),
+                Repeaters = With(firm.Repeaters, plan.Catalogue.Repeaters, r => r.Id, used),
+                Radios = With(firm.Radios, plan.Catalogue.Radios, r => r.Id, used),
                 Finishes = With(firm.Finishes, plan.Catalogue.Finishes, f => f.Id, used),
             },
         };
@@ -97,12 +99,20 @@ public static class CatalogueCopy
     public static Plan Recognised(Plan plan, Catalogue firm, int revision) =>
         plan with { CatalogueRevision = JsonNode.DeepEquals(Json(plan.Catalogue), Json(firm)) ? revision : null };
 
-    private static HashSet<string> UsedIds(Plan plan) =>
-    [
-        .. ((Installation[])[plan.Installation, .. plan.Options.Select(o => o.Installation)]).SelectMany(i =>
-            i.Drives.Select(d => d.SpecId).Concat(i.Sensors.Select(s => s.SpecId)).Concat(i.HubId is { } hub ? [hub] : [])),
-        .. plan.Building.Rooms.Select(r => r.FinishId).OfType<string>(),
-    ];
+    private static HashSet<string> UsedIds(Plan plan)
+    {
+        HashSet<string> devices =
+        [
+            .. ((Installation[])[plan.Installation, .. plan.Options.Select(o => o.Installation)]).SelectMany(i =>
+                i.Drives.Select(d => d.SpecId).Concat(i.Sensors.Select(s => s.SpecId)).Concat(i.Hubs.Select(h => h.SpecId)).Concat(i.Repeaters.Select(r => r.SpecId))),
+        ];
+        return
+        [
+            .. devices,
+            .. plan.Building.Rooms.Select(r => r.FinishId).OfType<string>(),
+            .. plan.Catalogue.RadiosOf(devices),
+        ];
+    }
 
     private static IReadOnlyList<T> With<T>(IReadOnlyList<T> firm, IReadOnlyList<T> own, Func<T, string> idOf, HashSet<string> used)
     {

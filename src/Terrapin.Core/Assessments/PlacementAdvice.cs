@@ -1,5 +1,6 @@
 using Terrapin.Core.Floors;
 using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Sensors;
 using Terrapin.Core.Validation;
@@ -205,6 +206,7 @@ public static class PlacementAdvice
     private static IEnumerable<Place> Places(Plan plan, PlacementRequest request, FloorRaster raster, SensorSpec spec)
     {
         bool needsRoom = spec.Kind != SensorKind.ProbeOnCord;
+        var heard = new HeardPlaces(plan);
         foreach (FloorSheet sheet in raster.Sheets)
         {
             for (int cell = sheet.Offset; cell < sheet.End; cell++)
@@ -219,7 +221,7 @@ public static class PlacementAdvice
                 bool barred = request.BarredRoomIds.Contains(room.Id)
                     || room.Zones.Any(z => z.Area.Holds(across, down) && (z.Kind == ZoneKind.KeepClear || (z.Kind == ZoneKind.Mopped && !request.MoppedToo) || (z.Kind == ZoneKind.Splashed && !request.SplashedToo)))
                     || room.Fixtures.Any(f => f.Area.Holds(across, down) && (f.Base == FixtureBase.Pit || (f.Base == FixtureBase.OnFeet && needsRoom)));
-                if (!barred)
+                if (!barred && heard.Holds(spec, sheet.StoreyId, across, down))
                 {
                     yield return new Place(cell, spec, room, new FloorPoint { AcrossM = Math.Round(across, 3), DownM = Math.Round(down, 3) });
                 }

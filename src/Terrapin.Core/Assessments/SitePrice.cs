@@ -8,7 +8,7 @@ namespace Terrapin.Core.Assessments;
 /// <param name="Unpriced">How many devices have no price, so that the amount is a lower bound.</param>
 public sealed record SitePrice(double Amount, string? Currency, int Unpriced)
 {
-    /// <summary>Adds up drives, sensors and the hub.</summary>
+    /// <summary>Adds up drives, sensors, hubs and repeaters.</summary>
     /// <param name="plan">A checked plan.</param>
     public static SitePrice Of(Plan plan)
     {
@@ -16,7 +16,8 @@ public sealed record SitePrice(double Amount, string? Currency, int Unpriced)
         [
             .. plan.Installation.Drives.Select(d => plan.SpecOf(d).Price),
             .. plan.Installation.Sensors.Select(s => plan.SpecOf(s).Price),
-            .. plan.Catalogue.Hubs.Where(h => h.Id == plan.Installation.HubId).Select(h => h.Price),
+            .. plan.Installation.Hubs.Select(h => plan.SpecOf(h).Price),
+            .. plan.Installation.Repeaters.Select(r => plan.SpecOf(r).Price),
         ];
         return new SitePrice(prices.Sum(p => p?.Amount ?? 0), plan.Catalogue.Currency, prices.Count(p => p is null));
     }

@@ -18,7 +18,8 @@ internal static class StageStates
             State(Stage.Drive, plan.Installation.Drives.Count == 0, driven.All(m => IsMounted(plan.DriveOn(m.StopValveId))), findings),
             State(Stage.Rooms, plan.Building.Rooms.Count == 0, plan.Building.Rooms.All(r => r.NoLeakPoints || r.Leaks.Count > 0), findings),
             State(Stage.Sensors, plan.Installation.Sensors.Count == 0, plan.Building.Rooms.Any(r => r.Leaks.Count > 0), findings),
-            State(Stage.Rules, plan.Installation.Rules.Count == 0 && plan.Installation.HubId is null, plan.Installation.Sensors.Count > 0, findings),
+            State(Stage.Reach, plan.Installation.Signals.Count == 0 && plan.Installation.Hubs.All(h => h.Place is null), plan.Installation.Sensors.Count > 0, findings),
+            State(Stage.Rules, plan.Installation.Rules.Count == 0 && plan.Installation.Hubs.Count == 0, plan.Installation.Sensors.Count > 0, findings),
             new StageStatus(Stage.Rehearse, Rehearsals(leaks)),
         ];
     }

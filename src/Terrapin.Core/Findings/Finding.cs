@@ -23,6 +23,7 @@ public enum Stage
     Drive,
     Rooms,
     Sensors,
+    Reach,
     Rules,
     Rehearse,
 }
@@ -75,6 +76,9 @@ public enum QuantityKind
 
     /// <summary>no unit</summary>
     Ratio,
+
+    /// <summary>dB</summary>
+    Decibels,
 }
 
 /// <summary>A number in a sentence, in SI, which the reader sees in the units of their choice.</summary>

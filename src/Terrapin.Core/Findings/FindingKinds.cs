@@ -113,6 +113,23 @@ public static class FindingKinds
     public static readonly FindingKind SensorNeverWet = new("sensor-never-wet", Severity.Stop, Stage.Sensors);
     public static readonly FindingKind SensorSplashed = new("sensor-splashed", Severity.Caution, Stage.Sensors);
 
+    // Reach.
+    public static readonly FindingKind DeviceNotDrawn = new("device-not-drawn", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind DevicesAtOnePlace = new("devices-at-one-place", Severity.Note, Stage.Reach);
+    public static readonly FindingKind DirectLinkOtherRadio = new("direct-link-other-radio", Severity.Stop, Stage.Reach);
+    public static readonly FindingKind HubFull = new("hub-full", Severity.Stop, Stage.Reach);
+    public static readonly FindingKind HubNotDrawn = new("hub-not-drawn", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind HubOutside = new("hub-outside", Severity.Note, Stage.Reach);
+    public static readonly FindingKind HubSpeaksOtherRadio = new("hub-speaks-other-radio", Severity.Stop, Stage.Reach);
+    public static readonly FindingKind HubWithoutBackup = new("hub-without-backup", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind HubWithoutCable = new("hub-without-cable", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind RadioBlocked = new("radio-blocked", Severity.Stop, Stage.Reach);
+    public static readonly FindingKind RadioFiguresUnknown = new("radio-figures-unknown", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind RadioThin = new("radio-thin", Severity.Caution, Stage.Reach);
+    public static readonly FindingKind RadioTooWeak = new("radio-too-weak", Severity.Stop, Stage.Reach);
+    public static readonly FindingKind ReadingsDiffer = new("readings-differ", Severity.Note, Stage.Reach);
+    public static readonly FindingKind TooManyDirectLinks = new("too-many-direct-links", Severity.Stop, Stage.Reach);
+
     // Rules.
     public static readonly FindingKind HubNotChosen = new("hub-not-chosen", Severity.Stop, Stage.Rules);
     public static readonly FindingKind NoRuleInMode = new("no-rule-in-mode", Severity.Stop, Stage.Rules);
@@ -144,6 +161,8 @@ public static class FindingKinds
         PitNotMeasured, ProbeAboveRim, ProbeBelowPumpLevel, SensorAddsNothing, SensorDoesNotFit, SensorHoldUnknown,
         SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, HubNotChosen, NoRuleInMode,
         OnlyToldInMode, PitSensorCloses, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleWithoutMode, RuleWithoutSensor,
-        SensorWithoutRule,
+        SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
+        HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
+        RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,
     ];
 }

@@ -76,6 +76,15 @@ public static class PlanJson
         return upgraded.RootElement.Deserialize(PlanType)!;
     }
 
+    /// <summary>Reads a catalogue that was checked when it was stored, whichever version it was stored in.</summary>
+    /// <param name="utf8">As it was stored.</param>
+    public static Catalogue ReadStoredCatalogue(ReadOnlyMemory<byte> utf8)
+    {
+        using var document = JsonDocument.Parse(utf8, DocumentOptions);
+        using JsonDocument upgraded = PlanUpgrade.StoredCatalogue(document.RootElement);
+        return upgraded.RootElement.Deserialize((JsonTypeInfo<Catalogue>)Options.GetTypeInfo(typeof(Catalogue)))!;
+    }
+
     private static Plan ReadCurrent(JsonElement element, string pointer)
     {
         Plan plan = ReadShape<Plan>(element, pointer);

@@ -14,7 +14,11 @@ public static class PlanUpgrade
 {
     private const int LastWithItsOwnLog = 3;
 
-    private static readonly Action<JsonObject>[] Steps = [FromVersion1.Upgrade, FromVersion2.Upgrade, FromVersion3.Upgrade];
+    private static readonly Action<JsonObject>[] Steps = [FromVersion1.Upgrade, FromVersion2.Upgrade, FromVersion3.Upgrade, FromVersion4.Upgrade];
+
+    private const int OldestCatalogue = 3;
+
+    private static readonly Action<JsonObject>[] CatalogueSteps = [FromVersion3.UpgradeCatalogue, FromVersion4.UpgradeCatalogue];
 
     /// <summary>The document in the present version; what does not look like the older one is left for the check to name.</summary>
     /// <param name="element">A plan of an older version.</param>
@@ -26,14 +30,22 @@ public static class PlanUpgrade
         return JsonDocument.Parse(plan.ToJsonString());
     }
 
-    /// <summary>A catalogue, as one of an older plan version was written into a file of its own, in the present version.</summary>
+    /// <summary>A catalogue that stood beside its plans, as in a file of its own, in the present version.</summary>
     /// <param name="element">The catalogue.</param>
-    public static JsonDocument CatalogueOfVersion3(JsonElement element)
+    /// <param name="version">Of the plans that it was written for; 3 is the oldest.</param>
+    public static JsonDocument CatalogueOf(JsonElement element, int version)
     {
         JsonObject catalogue = JsonObject.Create(element)!.DeepClone().AsObject();
-        FromVersion3.UpgradeCatalogue(catalogue);
+        foreach (Action<JsonObject> step in CatalogueSteps[(version - OldestCatalogue)..])
+        {
+            step(catalogue);
+        }
+
         return JsonDocument.Parse(catalogue.ToJsonString());
     }
+
+    /// <summary>A stored catalogue, which has no version of its own: catalogues were first stored with version 4 of the plan.</summary>
+    internal static JsonDocument StoredCatalogue(JsonElement element) => CatalogueOf(element, 4);
 
     /// <summary>What happened at the site by a plan of an older version, which kept that itself; none of a newer one, which does not.</summary>
     /// <param name="element">A plan that can be read.</param>

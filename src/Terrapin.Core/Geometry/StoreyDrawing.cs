@@ -16,6 +16,8 @@ public sealed class StoreyDrawing(Plan plan, string storeyId)
     /// <summary>So far beside a wall's line its rooms are looked for, m.</summary>
     private const double BesideM = 0.03;
 
+    private IReadOnlyList<WallPiece>? walls;
+
     private readonly Room[] rooms = [.. plan.Building.Rooms.Where(r => r.StoreyId == storeyId && r.Areas.Count > 0)];
 
     /// <summary>The room at a place, or <see langword="null"/> outside all; on a shared edge, the first of the plan.</summary>
@@ -37,96 +39,46 @@ public sealed class StoreyDrawing(Plan plan, string storeyId)
     public bool AllAlong(FloorPoint at, WallDirection direction, double lengthM, Func<Room?, Room?, bool> holds) =>
         new[] { BesideM, lengthM / 2, lengthM - BesideM }.All(along => Beside(at, direction, along) is var (before, after) && holds(before, after));
 
+    /// <summary>Its walls and doorways, in straight pieces that are alike all along.</summary>
+    public IReadOnlyList<WallPiece> Walls => walls ??= [.. WallPieces.Of(this, rooms, plan.Building)];
+
     /// <summary>The walls and doorways that a straight line goes through, from its beginning on.</summary>
     /// <param name="from">Where it begins.</param>
     /// <param name="to">Where it ends.</param>
     /// <returns>Empty where both places are in one room, and the line does not leave it.</returns>
     public IReadOnlyList<WallCrossing> Crossed(FloorPoint from, FloorPoint to)
     {
-        Stretch[] stretches = Stretches(from, to);
-        var crossings = new List<WallCrossing>();
-        for (int i = 1; i < stretches.Length; i++)
-        {
-            Room? before = stretches[i - 1].Room;
-            (Room? after, double share, WallDirection direction) = (stretches[i].Room, stretches[i].FromShare, stretches[i].Wall);
-            bool isGap = before is not null && after is null && i + 1 < stretches.Length && stretches[i + 1].Room is not null && stretches[i].ThroughM(from, to) <= JoinedM;
-            if (isGap)
-            {
-                // The gap is the wall: both its faces are gone through at once.
-                i++;
-                after = stretches[i].Room;
-            }
-
-            if (before != after)
-            {
-                var at = new FloorPoint { AcrossM = Between(from.AcrossM, to.AcrossM, share), DownM = Between(from.DownM, to.DownM, share) };
-                crossings.Add(new WallCrossing(at, direction, before, after, MakeAt(at, direction, before, after), DoorwayAt(at, direction)));
-            }
-        }
-
-        return crossings;
-    }
-
-    /// <summary>The line cut where it meets an edge of a room, with the room that each part lies in; neighbours differ.</summary>
-    private Stretch[] Stretches(FloorPoint from, FloorPoint to)
-    {
         double dx = to.AcrossM - from.AcrossM;
         double dy = to.DownM - from.DownM;
-        var cuts = new List<(double Share, WallDirection Wall)> { (0, WallDirection.AlongX) };
-        foreach (FloorRectangle area in rooms.SelectMany(r => r.Areas))
-        {
-            foreach (double x in (double[])[area.AcrossM, area.RightM()])
+        return
+        [
+            .. Walls.Select(w => (Wall: w, Share: w.CrossedAt(from.AcrossM, from.DownM, dx, dy))).Where(c => c.Share is not null).OrderBy(c => c.Share).Select(c =>
             {
-                if (dx != 0 && (x - from.AcrossM) / dx is > 0 and < 1 and var share && Within(Between(from.DownM, to.DownM, share), area.DownM, area.BottomM()))
-                {
-                    cuts.Add((share, WallDirection.AlongY));
-                }
-            }
-
-            foreach (double y in (double[])[area.DownM, area.BottomM()])
-            {
-                if (dy != 0 && (y - from.DownM) / dy is > 0 and < 1 and var share && Within(Between(from.AcrossM, to.AcrossM, share), area.AcrossM, area.RightM()))
-                {
-                    cuts.Add((share, WallDirection.AlongX));
-                }
-            }
-        }
-
-        (double Share, WallDirection Wall)[] sorted = [.. cuts.OrderBy(c => c.Share)];
-        var stretches = new List<Stretch>();
-        for (int i = 0; i < sorted.Length; i++)
-        {
-            double end = i + 1 < sorted.Length ? sorted[i + 1].Share : 1;
-            double middle = (sorted[i].Share + end) / 2;
-            if (end - sorted[i].Share < 1e-9 && stretches.Count > 0)
-            {
-                continue;
-            }
-
-            Room? room = RoomAt(Between(from.AcrossM, to.AcrossM, middle), Between(from.DownM, to.DownM, middle));
-            if (stretches.Count > 0 && stretches[^1].Room == room)
-            {
-                stretches[^1] = stretches[^1] with { ToShare = end };
-            }
-            else
-            {
-                stretches.Add(new Stretch(room, sorted[i].Share, end, sorted[i].Wall));
-            }
-        }
-
-        return [.. stretches];
+                double share = c.Share!.Value;
+                bool isForward = (c.Wall.Direction == WallDirection.AlongX ? dy : dx) > 0;
+                return new WallCrossing(
+                    new FloorPoint { AcrossM = from.AcrossM + (dx * share), DownM = from.DownM + (dy * share) },
+                    c.Wall.Direction,
+                    isForward ? c.Wall.Before : c.Wall.After,
+                    isForward ? c.Wall.After : c.Wall.Before,
+                    c.Wall.Make,
+                    c.Wall.Doorway);
+            }),
+        ];
     }
 
     /// <summary>What the wall is made of there: a stretch of its own, or else what the storey says of outer and inner walls.</summary>
-    private WallMake? MakeAt(FloorPoint at, WallDirection direction, Room? before, Room? after)
+    internal WallMake? MakeAt(FloorPoint at, WallDirection direction, Room? before, Room? after)
     {
         Wall? own = plan.Building.Walls.FirstOrDefault(w => w.StoreyId == storeyId && w.Direction == direction && IsOn(at, w.At, direction, w.LengthM));
         Storey storey = plan.Building.Storeys.First(s => s.Id == storeyId);
         return own is not null ? own.Make : before is null || after is null ? storey.OuterWalls : storey.InnerWalls;
     }
 
-    private Doorway? DoorwayAt(FloorPoint at, WallDirection direction) =>
+    internal Doorway? DoorwayAt(FloorPoint at, WallDirection direction) =>
         plan.Building.Doorways.FirstOrDefault(d => d.StoreyId == storeyId && d.Wall == direction && IsOn(at, d.At, direction, d.WidthM));
+
+    internal string StoreyId => storeyId;
 
     /// <summary>Whether a place lies on a stretch of wall, taken as thick as rooms may be apart.</summary>
     private static bool IsOn(FloorPoint place, FloorPoint end, WallDirection direction, double lengthM)
@@ -135,17 +87,6 @@ public sealed class StoreyDrawing(Plan plan, string storeyId)
             ? (place.AcrossM - end.AcrossM, place.DownM - end.DownM)
             : (place.DownM - end.DownM, place.AcrossM - end.AcrossM);
         return along >= 0 && along <= lengthM && Math.Abs(beside) <= JoinedM;
-    }
-
-    private static double Between(double from, double to, double share) => from + ((to - from) * share);
-
-    private static bool Within(double value, double least, double most) => value >= least && value <= most;
-
-    private readonly record struct Stretch(Room? Room, double FromShare, double ToShare, WallDirection Wall)
-    {
-        /// <summary>How far the stretch leads straight through the wall that it begins at, m.</summary>
-        public double ThroughM(FloorPoint from, FloorPoint to) =>
-            Math.Abs(Wall == WallDirection.AlongX ? to.DownM - from.DownM : to.AcrossM - from.AcrossM) * (ToShare - FromShare);
     }
 }
 

@@ -11,7 +11,7 @@ public enum Provenance
     Assumed,
 }
 
-/// <summary>The devices a plan may use. Ids are unique over all three lists.</summary>
+/// <summary>The devices a plan may use. Ids are unique over all lists of devices.</summary>
 public sealed record Catalogue
 {
     [AtMost(200)]
@@ -22,6 +22,15 @@ public sealed record Catalogue
 
     [AtMost(50)]
     public required IReadOnlyList<HubSpec> Hubs { get; init; }
+
+    [AtMost(50)]
+    [JsonRequired]
+    public IReadOnlyList<RepeaterSpec> Repeaters { get; init; } = [];
+
+    /// <summary>The radios that devices speak.</summary>
+    [AtMost(30)]
+    [JsonRequired]
+    public IReadOnlyList<RadioSpec> Radios { get; init; } = [];
 
     /// <summary>Floors, each with how water stands on it.</summary>
     [AtMost(100)]
@@ -129,6 +138,10 @@ public sealed record DriveSpec
     /// <summary>Whether fitting it puts plastic into the pipe, which breaks its earth bonding.</summary>
     public Answer PlasticInsert { get; init; }
 
+    /// <summary>The radio that it speaks; <see langword="null"/>: not known.</summary>
+    [Id]
+    public string? RadioId { get; init; }
+
     /// <summary>What its bracket, fingers, adapter and straps take; <see langword="null"/>: nothing says.</summary>
     public DriveFit? Fit { get; init; }
 
@@ -191,6 +204,10 @@ public sealed record SensorSpec
     /// <summary>How far the contacts stand off the floor.</summary>
     public HeightFigure? ContactGap { get; init; }
 
+    /// <summary>The radio that it speaks; <see langword="null"/>: not known.</summary>
+    [Id]
+    public string? RadioId { get; init; }
+
     /// <summary>From wet contacts to the radio message.</summary>
     public DurationFigure? Response { get; init; }
 
@@ -212,6 +229,11 @@ public sealed record HubSpec
 
     [AtMost(120)]
     public required string Name { get; init; }
+
+    /// <summary>The radios that it speaks; empty: not known.</summary>
+    [AtMost(10)]
+    [JsonRequired]
+    public IReadOnlyList<string> RadioIds { get; init; } = [];
 
     /// <summary>From a message arriving to the command leaving.</summary>
     public DurationFigure? Logic { get; init; }

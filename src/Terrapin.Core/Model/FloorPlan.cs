@@ -17,6 +17,14 @@ public sealed record Storey
     /// <summary>Its walls between rooms.</summary>
     public WallMake? InnerWalls { get; init; }
 
+    /// <summary>From its floor to the floor above; <see langword="null"/>: not measured.</summary>
+    [Limits(1.5, 20, "m")]
+    public double? HeightM { get; init; }
+
+    /// <summary>What its own floor, with the ceiling below, takes from a radio wave; <see langword="null"/>: not known.</summary>
+    [Limits(0, 60, "dB")]
+    public double? FloorLossDb { get; init; }
+
     /// <summary>A picture that lies under the drawing.</summary>
     public FloorPicture? Picture { get; init; }
 }

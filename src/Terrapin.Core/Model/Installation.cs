@@ -1,6 +1,6 @@
 namespace Terrapin.Core.Model;
 
-/// <summary>What is chosen for a building: the drives, the sensors, the hub and what they shall do when it leaks.</summary>
+/// <summary>What is chosen for a building: the drives, the sensors, the hubs and what they shall do when it leaks.</summary>
 public sealed record Installation
 {
     /// <summary>At most one on each stop valve.</summary>
@@ -10,15 +10,26 @@ public sealed record Installation
     [AtMost(500)]
     public required IReadOnlyList<Sensor> Sensors { get; init; }
 
-    /// <summary>The hub that runs the rules, by its id in the catalogue; <see langword="null"/> while none is chosen.</summary>
-    [Id]
-    public string? HubId { get; init; }
+    /// <summary>The first runs the rules; empty while none is chosen.</summary>
+    [AtMost(10)]
+    public required IReadOnlyList<Hub> Hubs { get; init; }
+
+    [AtMost(50)]
+    public required IReadOnlyList<Repeater> Repeaters { get; init; }
+
+    /// <summary>Sensors that order a drive without a hub.</summary>
+    [AtMost(500)]
+    public required IReadOnlyList<DirectLink> Links { get; init; }
+
+    /// <summary>Signals that were read in place.</summary>
+    [AtMost(1000)]
+    public required IReadOnlyList<SignalReading> Signals { get; init; }
 
     [AtMost(200)]
     public required IReadOnlyList<Rule> Rules { get; init; }
 
     /// <summary>Nothing chosen yet.</summary>
-    public static Installation None { get; } = new() { Drives = [], Sensors = [], Rules = [] };
+    public static Installation None { get; } = new() { Drives = [], Sensors = [], Hubs = [], Repeaters = [], Links = [], Signals = [], Rules = [] };
 }
 
 /// <summary>What a customer could have instead, for the same building.</summary>

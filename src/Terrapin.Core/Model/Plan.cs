@@ -9,7 +9,7 @@ namespace Terrapin.Core.Model;
 public sealed record Plan
 {
     /// <summary>The version of the plan document that this program writes.</summary>
-    public const int CurrentVersion = 4;
+    public const int CurrentVersion = 5;
 
     public required int Version { get; init; }
     public required Site Site { get; init; }

@@ -27,6 +27,16 @@ public static class PlanWords
     /// <param name="sensor">A sensor of that plan.</param>
     public static SensorSpec SpecOf(this Plan plan, Sensor sensor) => plan.Catalogue.Sensors.First(s => s.Id == sensor.SpecId);
 
+    /// <summary>The hub that runs the rules, in the catalogue; <see langword="null"/> while none is chosen.</summary>
+    /// <param name="plan">A checked plan.</param>
+    public static HubSpec? HubInUse(this Plan plan) => plan.Installation.Hubs.Count > 0 ? plan.SpecOf(plan.Installation.Hubs[0]) : null;
+
+    /// <summary>A hub's kind in the catalogue.</summary>
+    public static HubSpec SpecOf(this Plan plan, Hub hub) => plan.Catalogue.Hubs.First(h => h.Id == hub.SpecId);
+
+    /// <summary>A repeater's kind in the catalogue.</summary>
+    public static RepeaterSpec SpecOf(this Plan plan, Repeater repeater) => plan.Catalogue.Repeaters.First(r => r.Id == repeater.SpecId);
+
     /// <summary>Whether the rule closes a main valve.</summary>
     public static bool Closes(this Rule rule, string stopValveId) =>
         rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
@@ -80,4 +90,14 @@ public static class PlanWords
     /// <param name="afterStopValveId">The last main before the thing; <see langword="null"/>: it is before every main.</param>
     public static bool IsBehind(this Plan plan, string stopValveId, string? afterStopValveId) =>
         afterStopValveId is not null && plan.LineTo(afterStopValveId).Any(m => m.Id == stopValveId);
+
+    /// <summary>The radios, by id, that some devices of a catalogue speak.</summary>
+    /// <param name="catalogue">Checked.</param>
+    /// <param name="deviceIds">Ids of drives, sensors, hubs and repeaters in it.</param>
+    public static IEnumerable<string> RadiosOf(this Catalogue catalogue, HashSet<string> deviceIds) =>
+        catalogue.Drives.Where(d => deviceIds.Contains(d.Id)).Select(d => d.RadioId)
+            .Concat(catalogue.Sensors.Where(s => deviceIds.Contains(s.Id)).Select(s => s.RadioId))
+            .Concat(catalogue.Repeaters.Where(r => deviceIds.Contains(r.Id)).Select(r => r.RadioId))
+            .Concat(catalogue.Hubs.Where(h => deviceIds.Contains(h.Id)).SelectMany(h => h.RadioIds))
+            .OfType<string>();
 }

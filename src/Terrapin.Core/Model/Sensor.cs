@@ -49,6 +49,9 @@ public sealed record Sensor
 
     public SensorHold Hold { get; init; }
 
+    /// <summary>What its radio has to get out of.</summary>
+    public RadioCover Cover { get; init; }
+
     /// <summary>The leak points of its room that it can hear, each with the way the water has to go.</summary>
     [AtMost(100)]
     public required IReadOnlyList<LeakDistance> Distances { get; init; }

@@ -146,6 +146,9 @@ public sealed record StopValve
     [AtMost(120)]
     public required string Name { get; init; }
 
+    /// <summary>Where it is in the building; <see langword="null"/>: not drawn.</summary>
+    public DrawnPlace? DrawnAt { get; init; }
+
     /// <summary>The pipe at whose far end it sits; <see langword="null"/>: it takes its water straight from the supply.</summary>
     [Id]
     public string? FedByPipeId { get; init; }

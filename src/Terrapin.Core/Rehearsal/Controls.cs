@@ -13,6 +13,6 @@ internal sealed record Controls(ImmutableArray<string> DrivenIds, RuleProgram? P
     public static Controls Of(Plan plan)
     {
         ImmutableArray<string> driven = [.. plan.Installation.Drives.Select(d => d.StopValveId)];
-        return new Controls(driven, plan.Installation.HubId is null ? null : RuleProgram.Compile(plan.Installation.Rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven));
+        return new Controls(driven, plan.Installation.Hubs.Count == 0 ? null : RuleProgram.Compile(plan.Installation.Rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven));
     }
 }

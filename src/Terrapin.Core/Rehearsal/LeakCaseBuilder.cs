@@ -42,8 +42,7 @@ internal static class LeakCaseBuilder
 
     private static double HubS(Plan plan, Screening screening)
     {
-        HubSpec? hub = plan.Catalogue.Hubs.FirstOrDefault(h => h.Id == plan.Installation.HubId);
-        return hub is null ? 0 : screening.Take(hub.Logic?.S, Span.DelayS, () => new(
-            Stage.Rules, "/installation/hubId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
+        return plan.HubInUse() is not { } hub ? 0 : screening.Take(hub.Logic?.S, Span.DelayS, () => new(
+            Stage.Rules, "/installation/hubs/0/specId", $"Delay in {hub.Name}", QuantityKind.Duration, "Time it from the hub's light to the drive's first sound."));
     }
 }

@@ -198,7 +198,7 @@ internal sealed class LeakRun
             return Cause.NeverWet;
         }
 
-        return plan.Installation.HubId is null ? Cause.NoHub : Cause.NoRule;
+        return plan.Installation.Hubs.Count == 0 ? Cause.NoHub : Cause.NoRule;
     }
 
     private Rehearsed Result(

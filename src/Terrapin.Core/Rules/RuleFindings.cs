@@ -11,9 +11,9 @@ public static class RuleFindings
     public static IReadOnlyList<Finding> Of(Plan plan)
     {
         var found = new FindingCollector("");
-        if (plan.Installation.HubId is null && plan.Installation.Rules.Count > 0)
+        if (plan.Installation.Hubs.Count == 0 && plan.Installation.Rules.Count > 0)
         {
-            found.Add(FindingKinds.HubNotChosen, "installation/hubId", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
+            found.Add(FindingKinds.HubNotChosen, "installation/hubs", "No hub is chosen: nobody runs these rules.", "Choose the hub.");
         }
 
         for (int i = 0; i < plan.Installation.Rules.Count; i++)

@@ -25,7 +25,6 @@ internal static class PlanReferences
 
         CheckSupply(plan, mains, pointer, errors);
         bool flows = CheckPipes(plan, mains, pipes, pointer, errors);
-        CheckHub(plan, pointer, errors);
         for (int i = 0; i < plan.Building.StopValves.Count; i++)
         {
             StopValveCheck.Add(plan.Building.StopValves[i], $"{pointer}/building/stopValves/{i}", errors);
@@ -40,6 +39,7 @@ internal static class PlanReferences
         Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", errors);
         Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", errors);
         FloorCheck.Add(plan, pointer, errors);
+        ReachCheck.Add(plan, pointer, errors);
         if (errors.Count == 0 && flows)
         {
             CheckOptions(plan, pointer, errors);
@@ -57,9 +57,11 @@ internal static class PlanReferences
         Unique(
             catalogue.Drives.Select((d, i) => (d.Id, $"{pointer}/drives/{i}/id"))
                 .Concat(catalogue.Sensors.Select((s, i) => (s.Id, $"{pointer}/sensors/{i}/id")))
-                .Concat(catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/hubs/{i}/id"))),
+                .Concat(catalogue.Hubs.Select((h, i) => (h.Id, $"{pointer}/hubs/{i}/id")))
+                .Concat(catalogue.Repeaters.Select((r, i) => (r.Id, $"{pointer}/repeaters/{i}/id"))),
             "device",
             errors);
+        ReachCheck.AddRadios(catalogue, pointer, errors);
         Unique(catalogue.Finishes.Select((f, i) => (f.Id, $"{pointer}/finishes/{i}/id")), "finish", errors);
         return errors;
     }
@@ -76,7 +78,7 @@ internal static class PlanReferences
         }
     }
 
-    private static HashSet<string> Unique(IEnumerable<(string Id, string At)> ids, string what, List<DocumentError> errors)
+    internal static HashSet<string> Unique(IEnumerable<(string Id, string At)> ids, string what, List<DocumentError> errors)
     {
         var seen = new HashSet<string>();
         foreach ((string id, string at) in ids)
@@ -191,14 +193,6 @@ internal static class PlanReferences
         }
 
         return false;
-    }
-
-    private static void CheckHub(Plan plan, string pointer, List<DocumentError> errors)
-    {
-        if (plan.Installation.HubId is { } hub && plan.Catalogue.Hubs.All(h => h.Id != hub))
-        {
-            errors.Add(Nowhere($"{pointer}/installation/hubId", "hub in the catalogue", hub));
-        }
     }
 
     private static void CheckLeaks(Plan plan, HashSet<string> pipes, string pointer, List<DocumentError> errors)

@@ -27,6 +27,7 @@ public static class ShownUnits
             [QuantityKind.Torque] = Both([Usual(TypedKind.Torque, "n·m", "N·m")], [Usual(TypedKind.Torque, "lbf·ft", "lbf·ft")]),
             [QuantityKind.Force] = Both([Usual(TypedKind.Force, "n", "N")], [Usual(TypedKind.Force, "lbf", "lbf")]),
             [QuantityKind.Angle] = Both([Usual(TypedKind.Angle, "°", "°")], [Usual(TypedKind.Angle, "°", "°")]),
+            [QuantityKind.Decibels] = Both([new("dB", 1)], [new("dB", 1)]),
         };
 
     private const double FluidOuncesPerGallon = 128;

@@ -9,6 +9,8 @@ public static class CatalogueColumns
 {
     private static readonly TableColumn[] Name = [new("id", "id"), new("name", "name")];
 
+    private static readonly TableColumn Radio = new("speaks", "radioId") { Label = "Radio it speaks", IsOptional = true, RefersTo = CatalogueList.Radios };
+
     private static readonly TableColumn[] Price =
         [new("price", "price/amount", "currency"), new("price standing", "price/provenance")];
 
@@ -24,6 +26,7 @@ public static class CatalogueColumns
     [
         .. Name,
         new("mount", "mount") { Words = typeof(Mount) },
+        Radio,
         .. Figure("rated torque", "ratedTorque", "nm", "N·m", TypedKind.Torque),
         .. Seconds("stroke", "stroke", how: "Open to shut."),
         .. Seconds("start", "start", how: "From the command to the first movement."),
@@ -62,6 +65,7 @@ public static class CatalogueColumns
     [
         .. Name,
         new("kind", "kind") { Words = typeof(SensorKind) },
+        Radio,
         Millimetres("contact gap", "contactGap/m") with { How = "Contacts above the floor." },
         new("contact gap standing", "contactGap/provenance"),
         .. Seconds("response", "response", how: "From wet to the radio message."),
@@ -77,7 +81,27 @@ public static class CatalogueColumns
 
     internal static IReadOnlyList<TableColumn> Finishes { get; } = [.. Name, .. Figure("contact angle", "contactAngle", "deg", "°", TypedKind.Angle, how: "The steeper, the higher water stands.")];
 
-    internal static IReadOnlyList<TableColumn> Hubs { get; } = [.. Name, .. Seconds("logic", "logic", how: "From a message in to the command out."), .. Price];
+    internal static IReadOnlyList<TableColumn> Hubs { get; } =
+    [
+        .. Name,
+        .. Seconds("logic", "logic", how: "From a message in to the command out."),
+        .. Price,
+        new("speaks", "radioIds") { Label = "Radios it speaks", IsOptional = true, IsList = true, RefersTo = CatalogueList.Radios },
+    ];
+
+    internal static IReadOnlyList<TableColumn> Repeaters { get; } = [.. Name, Radio, .. Price];
+
+    internal static IReadOnlyList<TableColumn> Radios { get; } =
+    [
+        .. Name,
+        .. Figure("frequency", "frequency", "mhz", "MHz"),
+        .. Figure("power", "power", "dbm", "dBm", how: "What goes into the antenna."),
+        .. Figure("sensitivity", "sensitivity", "dbm", "dBm", how: "The weakest signal that is understood."),
+        .. Figure("antenna gain", "antennaGain", "db", "dB", how: "At each end; an antenna inside a device is below 0."),
+        .. Figure("hop limit", "hopLimit", "n", "hops", how: "How many times a message may be handed on; 0: straight to the hub."),
+        .. Figure("devices per hub", "devicesPerHub", "n", "devices"),
+        .. Figure("direct links per drive", "directLinksPerDrive", "n", "links"),
+    ];
 
     private static TableColumn Millimetres(string name, string path) => new(name, path, "mm", TypedKind.SmallLength, 1000);
 
@@ -95,15 +119,22 @@ public static class CatalogueColumns
         CatalogueList.Drives => Drives,
         CatalogueList.Sensors => Sensors,
         CatalogueList.Hubs => Hubs,
+        CatalogueList.Repeaters => Repeaters,
+        CatalogueList.Radios => Radios,
         _ => Finishes,
     };
 
     private static IReadOnlyList<DeviceFigure> ShownOf(IReadOnlyList<TableColumn> columns)
     {
         ILookup<string, string> keys = columns.Where(c => c.IsNumber && c.Path.Contains('/', StringComparison.Ordinal)).ToLookup(c => Split(c.Path).Path, c => Split(c.Path).Key);
-        return [.. columns.Where(c => c.IsNumber || c.Words is not null).Select(c =>
+        return [.. columns.Where(c => c.IsNumber || c.Words is not null || c.RefersTo is not null).Select(c =>
         {
             string label = c.Label ?? string.Concat(c.Name[..1].ToUpperInvariant(), c.Name.AsSpan(1), c.IsNumber && c.Kind is null && c.Unit is not ("share" or "currency") ? $", {c.Unit}" : "");
+            if (c.RefersTo is { } list)
+            {
+                return new DeviceFigure(label, c.Path.Replace('/', '.'), c.How, RefersTo: list, IsList: c.IsList ? true : null);
+            }
+
             if (c.Words is { } words)
             {
                 return new DeviceFigure(label, c.Path.Replace('/', '.'), c.How, Words: JsonNamingPolicy.CamelCase.ConvertName(words.Name));
@@ -126,5 +157,7 @@ public static class CatalogueColumns
 /// <param name="Kind">What is typed; <see langword="null"/> for a word.</param>
 /// <param name="NumberKey">Of the number inside a figure that says where it comes from.</param>
 /// <param name="Words">The type of the words that may be chosen.</param>
+/// <param name="RefersTo">The list of the catalogue whose entries may be chosen.</param>
+/// <param name="IsList">Whether several may be.</param>
 /// <param name="Group">All the numbers under its path, where they are taken together or not at all.</param>
-public sealed record DeviceFigure(string Label, string Path, string? How, TypedKind? Kind = null, string? NumberKey = null, string? Words = null, IReadOnlyList<string>? Group = null);
+public sealed record DeviceFigure(string Label, string Path, string? How, TypedKind? Kind = null, string? NumberKey = null, string? Words = null, CatalogueList? RefersTo = null, bool? IsList = null, IReadOnlyList<string>? Group = null);

@@ -12,6 +12,8 @@ public enum CatalogueList
     Drives,
     Sensors,
     Hubs,
+    Repeaters,
+    Radios,
     Finishes,
 }
 
@@ -47,6 +49,8 @@ public static class CatalogueCsv
         CatalogueList.Drives => PlanJson.ReadShape<DriveSpec>(element, ""),
         CatalogueList.Sensors => PlanJson.ReadShape<SensorSpec>(element, ""),
         CatalogueList.Hubs => PlanJson.ReadShape<HubSpec>(element, ""),
+        CatalogueList.Repeaters => PlanJson.ReadShape<RepeaterSpec>(element, ""),
+        CatalogueList.Radios => PlanJson.ReadShape<RadioSpec>(element, ""),
         _ => PlanJson.ReadShape<FloorFinish>(element, ""),
     };
 

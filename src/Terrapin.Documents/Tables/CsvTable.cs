@@ -28,6 +28,12 @@ internal sealed record TableColumn(string Name, string Path, string? Unit = null
     /// <summary>The words that it takes, by their type; <see langword="null"/>: it takes no word.</summary>
     public Type? Words { get; init; }
 
+    /// <summary>The list of the catalogue whose entries it names, by their ids; <see langword="null"/>: it names none.</summary>
+    public CatalogueList? RefersTo { get; init; }
+
+    /// <summary>Whether it holds several words, with spaces between; none may be left out.</summary>
+    public bool IsList { get; init; }
+
     public string Header => Unit is null ? Name : $"{Name} [{Unit}]";
 
     /// <summary>Whether it holds a number.</summary>
@@ -110,7 +116,7 @@ internal static class CsvTable
                 continue;
             }
 
-            JsonObject record = RecordOf(line, cells, places, errors);
+            JsonObject record = RecordOf(line, cells, columns, places, errors);
             CheckShape(record, checkShape, line, places, errors);
             records.Add((line, record));
         }
@@ -204,9 +210,14 @@ internal static class CsvTable
         ? $" (or {string.Join(", ", UnitTable.Kinds[kind].Names.Keys)})"
         : "";
 
-    private static JsonObject RecordOf(int line, string[] cells, Place[] places, List<DocumentError> errors)
+    private static JsonObject RecordOf(int line, string[] cells, IReadOnlyList<TableColumn> columns, Place[] places, List<DocumentError> errors)
     {
         var record = new JsonObject();
+        foreach (TableColumn list in columns.Where(c => c.IsList))
+        {
+            Put(record, list.Path, new JsonArray());
+        }
+
         foreach (Place place in places)
         {
             string cell = cells[place.At - 1];
@@ -243,6 +254,11 @@ internal static class CsvTable
 
     private static JsonNode? ValueOf(string cell, Place place, int line, List<DocumentError> errors)
     {
+        if (place.Column.IsList)
+        {
+            return new JsonArray([.. cell.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(word => JsonValue.Create(word))]);
+        }
+
         if (!place.Column.IsNumber)
         {
             return JsonValue.Create(cell);
@@ -299,7 +315,9 @@ internal static class CsvTable
             at = at?[key];
         }
 
-        return at is null ? "" : column.IsNumber
+        return at is null ? "" : column.IsList
+            ? AsText(string.Join(' ', at.AsArray().Select(word => (string)word!)))
+            : column.IsNumber
             ? Math.Round((double)at * column.Scale, 9).ToString("R", CultureInfo.InvariantCulture)
             : AsText((string)at!);
     }

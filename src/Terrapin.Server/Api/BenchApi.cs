@@ -22,6 +22,7 @@ internal static class BenchApi
         Add<BatteryInput, BatteryResult>(bench, "battery", BenchCalculators.BatteryOf);
         Add<BackupInput, BackupResult>(bench, "backup", BenchCalculators.BackupOf);
         Add<FilmInput, FilmResult>(bench, "film", BenchCalculators.FilmOf);
+        Add<RadioInput, RadioResult>(bench, "radio", BenchCalculators.RadioOf);
     }
 
     private static void Add<TInput, TResult>(IEndpointRouteBuilder bench, string name, Func<TInput, TResult> calculate)

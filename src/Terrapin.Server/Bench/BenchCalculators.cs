@@ -2,6 +2,7 @@ using Terrapin.Core.Drives;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Power;
+using Terrapin.Core.Reach;
 
 namespace Terrapin.Server.Bench;
 
@@ -81,6 +82,28 @@ internal static class BenchCalculators
         double film = Math.Max(Film.HeightM(input.ContactAngleDeg), Film.ViscousHeightM(input.FlowM3PerS, input.Position.OpenShare()));
         return new FilmResult(film, LevelFloor.VolumeM3(film, input.Position, input.DistanceM));
     }
+
+    public static RadioResult RadioOf(RadioInput input)
+    {
+        const double HighestMHz = 6000;
+        const double LowestMHz = 100;
+        (int walls, int floors) = (Whole(input.Walls, nameof(input.Walls)), Whole(input.Floors, nameof(input.Floors)));
+        double freeSpace = RadioLoss.FreeSpaceDb(input.DistanceM, input.FrequencyMHz);
+        double wall = Slab.LossDb(input.WallMaterial, input.WallThicknessM, input.FrequencyMHz);
+        double floorsDb = RadioLoss.FloorsDb(floors, input.FloorLossDb);
+        double margin = input.PowerDbm + (2 * input.AntennaGainDb) - freeSpace - (walls == 0 ? 0 : walls * wall) - floorsDb - RadioLoss.FadeDb - input.SensitivityDbm;
+        bool blocks = double.IsInfinity(wall);
+        return new RadioResult(
+            freeSpace,
+            blocks ? null : wall,
+            floorsDb,
+            double.IsFinite(margin) ? margin : null,
+            RadioLoss.Chance(margin),
+            Slab.IsExtrapolated(input.FrequencyMHz),
+            blocks ? [] : Curve(HighestMHz - LowestMHz, x => Slab.LossDb(input.WallMaterial, input.WallThicknessM, LowestMHz + x)).ConvertAll(p => p with { X = p.X + LowestMHz }));
+    }
+
+    private static int Whole(double count, string name) => count == Math.Floor(count) ? (int)count : throw new ArgumentOutOfRangeException(name, "This is counted: give a whole number.");
 
     private static LeakFlow Flow(LeakFlowInput input) => new(new FlowPath
     {

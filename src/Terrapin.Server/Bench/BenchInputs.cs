@@ -165,3 +165,36 @@ public sealed record FilmInput
     [Limits(0, 0.05, "m³/s")]
     public double FlowM3PerS { get; init; }
 }
+
+public sealed record RadioInput
+{
+    [Limits(100, 100000, "MHz")]
+    public required double FrequencyMHz { get; init; }
+
+    [Limits(-160, 40, "dBm")]
+    public required double PowerDbm { get; init; }
+
+    [Limits(-160, 40, "dBm")]
+    public required double SensitivityDbm { get; init; }
+
+    /// <summary>Of the antenna at each end.</summary>
+    [Limits(-20, 20, "dB")]
+    public required double AntennaGainDb { get; init; }
+
+    [Limits(0, 10000, "m")]
+    public required double DistanceM { get; init; }
+
+    public required WallMaterial WallMaterial { get; init; }
+
+    [Limits(0.001, 3, "m")]
+    public required double WallThicknessM { get; init; }
+
+    [Limits(0, 50, "")]
+    public required double Walls { get; init; }
+
+    [Limits(0, 20, "")]
+    public required double Floors { get; init; }
+
+    [Limits(0, 60, "dB")]
+    public required double FloorLossDb { get; init; }
+}

@@ -28,3 +28,10 @@ public sealed record BatteryResult(double MeanCurrentUa, double LifeYears);
 public sealed record BackupResult(double Hours);
 
 public sealed record FilmResult(double FilmM, double VolumeM3);
+
+/// <summary>The curve is what one wall takes, dB, against frequency, MHz.</summary>
+/// <param name="WallDb">Of one wall; <see langword="null"/>: it blocks.</param>
+/// <param name="MarginDb">The fade of 10 dB kept back; <see langword="null"/>: a wall blocks.</param>
+/// <param name="Chance">How likely it works, 0 to 1.</param>
+/// <param name="IsExtrapolated">Whether the materials' laws are extended below 1 GHz.</param>
+public sealed record RadioResult(double FreeSpaceDb, double? WallDb, double FloorsDb, double? MarginDb, double Chance, bool IsExtrapolated, IReadOnlyList<CurvePoint> Curve);

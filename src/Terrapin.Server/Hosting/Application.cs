@@ -66,6 +66,7 @@ internal static class Application
         AssessmentApi.Map(api);
         QuantitiesApi.Map(api);
         FloorsApi.Map(api);
+        ReachApi.Map(api);
         PlacementsApi.Map(api);
         BillsApi.Map(api);
         BenchApi.Map(api);

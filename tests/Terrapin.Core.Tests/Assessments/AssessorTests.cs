@@ -105,7 +105,7 @@ public class AssessorTests
         Plan plan = House();
         Plan broken = code switch
         {
-            "hub-not-chosen" => plan.WithInstallation(i => i with { HubId = null }),
+            "hub-not-chosen" => plan.WithInstallation(i => i with { Hubs = [] }),
             "sensor-without-rule" => plan.WithInstallation(i => i with { Rules = [] }),
             "rule-without-sensor" => plan.WithRule(r => r with { SensorIds = [] }),
             _ => plan.WithRule(r => r with { Modes = [] }),

@@ -66,7 +66,7 @@ public class PlanUpgradeTests
         JsonNode kept = Kept(3);
         Plan plan = Read(kept);
         Assert.Equal((14, 13, 3, 2), (plan.Building.Rooms.Count, plan.Installation.Sensors.Count, plan.Installation.Rules.Count, plan.Options.Count));
-        Assert.Equal((string)kept["hubId"]!, plan.Installation.HubId);
+        Assert.Equal((string)kept["hubId"]!, plan.Installation.Hubs[0].SpecId);
         Assert.Equal("drive-1", plan.Installation.Drives[0].Id);
         for (int i = 0; i < plan.Options.Count; i++)
         {
@@ -83,6 +83,12 @@ public class PlanUpgradeTests
     {
         using var kept = JsonDocument.Parse(Kept(version).ToJsonString());
         LogEntry[] happened = [.. PlanUpgrade.Happened(kept.RootElement)];
+        if (version > 3)
+        {
+            Assert.Empty(happened);
+            return;
+        }
+
         Assert.NotEmpty(happened);
         FittedDrive drive = Read(Kept(version)).Installation.Drives[0];
         Assert.All(happened, e => Assert.Equal((drive.Id, 0), (e.DriveId, LogCheck.Of(e).Count)));
@@ -103,6 +109,28 @@ public class PlanUpgradeTests
         Plan plan = Read(kept);
         Assert.Equal((0, 0, new EarthBonding()), (plan.Building.Rooms[0].Zones.Count, plan.Building.Rooms[0].Fixtures.Count, plan.Building.StopValves[0].Bonding));
         Assert.Equal((string)kept["catalogue"]!["drives"]![0]!["ratedTorque"]!["standing"]!, JsonNamingPolicy.CamelCase.ConvertName(plan.Catalogue.Drives[0].RatedTorque!.Provenance.ToString()));
+    }
+
+    [Fact]
+    public void Of_version_4_the_hub_gets_an_id_and_radio_is_not_known()
+    {
+        Plan plan = Read(Kept(4));
+        Assert.Equal(("hub-1", "k7", "House hub K7"), (plan.Installation.Hubs[0].Id, plan.Installation.Hubs[0].SpecId, plan.Installation.Hubs[0].Name));
+        Assert.All(plan.Options, o => Assert.Single(o.Installation.Hubs));
+        Assert.Empty(plan.Catalogue.Radios);
+        Assert.Empty(plan.SpecOf(plan.Installation.Hubs[0]).RadioIds);
+        JsonNode without = Kept(4);
+        without["installation"]!["hubId"] = null;
+        Assert.Empty(Read(without).Installation.Hubs);
+    }
+
+    [Fact]
+    public void A_catalogue_stored_with_version_4_is_read()
+    {
+        JsonNode catalogue = Kept(4)["catalogue"]!;
+        Assert.Empty(PlanJson.ReadStoredCatalogue(Encoding.UTF8.GetBytes(catalogue.ToJsonString())).Repeaters);
+        byte[] present = PlanJson.Write(HouseCatalogue.Devices);
+        Assert.Equal(present, PlanJson.Write(PlanJson.ReadStoredCatalogue(present)));
     }
 
     [Fact]

@@ -173,7 +173,7 @@ public class SeveralStopValvesTests
     public void An_option_that_no_longer_fits_is_refused_by_name()
     {
         Plan plan = House();
-        Plan stale = plan.WithBuilding(b => b with { Rooms = [] }).WithInstallation(i => i with { Sensors = [], Rules = [] }) with { Options = [plan.Option("old", "Old")] };
+        Plan stale = plan.WithBuilding(b => b with { Rooms = [] }).WithInstallation(i => i with { Sensors = [], Rules = [], Signals = [] }) with { Options = [plan.Option("old", "Old")] };
         DocumentError error = Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(stale))).Errors);
         Assert.Equal("/options/0", error.Pointer);
         Assert.Contains("Option \"Old\" no longer fits", error.Message);

@@ -389,6 +389,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reach/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["drawReach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reach/hub": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["placeHub"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reach/repeaters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["placeRepeaters"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bills": {
         parameters: {
             query?: never;
@@ -581,6 +629,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/radio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bench-radio"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogues/read": {
         parameters: {
             query?: never;
@@ -703,6 +767,70 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["write-hubs-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/repeaters/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-repeaters-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/repeaters/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-repeaters-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/radios/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read-radios-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/radios/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["write-radios-table"];
         delete?: never;
         options?: never;
         head?: never;
@@ -993,6 +1121,8 @@ export interface components {
             trips: components["schemas"]["SensorTrip"][];
             /** @description How long the batteries of the sensors last, by kind. */
             sensorLives: components["schemas"]["SensorLife"][];
+            /** @description What radio reaches. */
+            reach: components["schemas"]["RadioReach"];
             stages: components["schemas"]["StageStatus"][];
             tally: components["schemas"]["Tally"];
         };
@@ -1081,7 +1211,7 @@ export interface components {
              * @description All of them; `null` without a price.
              */
             amount: null | number;
-            /** @description Where each goes: mains, or the sensors' own names. */
+            /** @description Where each goes: stop valves, or the devices' own names. */
             for: string[];
         };
         /** @description What was found on the site: the water, the pipes, the rooms and what may leak in them. */
@@ -1098,11 +1228,14 @@ export interface components {
             walls: components["schemas"]["Wall"][];
             openings: components["schemas"]["FloorOpening"][];
         };
-        /** @description The devices a plan may use. Ids are unique over all three lists. */
+        /** @description The devices a plan may use. Ids are unique over all lists of devices. */
         Catalogue: {
             drives: components["schemas"]["DriveSpec"][];
             sensors: components["schemas"]["SensorSpec"][];
             hubs: components["schemas"]["HubSpec"][];
+            repeaters: components["schemas"]["RepeaterSpec"][];
+            /** @description The radios that devices speak. */
+            radios: components["schemas"]["RadioSpec"][];
             /** @description Floors, each with how water stands on it. */
             finishes: components["schemas"]["FloorFinish"][];
             /** @description What a pipe stands under a strap, where the house's own screening limits are not wanted. */
@@ -1127,7 +1260,7 @@ export interface components {
         };
         /** @description An entry in which the plan's copy differs from the firm's catalogue. */
         CatalogueDifference: {
-            /** @description As the catalogue calls it: drives, sensors, hubs, finishes, strapLimits or currency. */
+            /** @description As the catalogue calls it: drives, sensors, hubs, repeaters, radios, finishes, strapLimits or currency. */
             list: string;
             /** @description Of the entry; empty for what is no list. */
             id: string;
@@ -1196,6 +1329,11 @@ export interface components {
             /** Format: double */
             holeM: number;
         };
+        CountFigure: {
+            /** Format: double */
+            n: number;
+            provenance: components["schemas"]["Provenance"];
+        };
         CurrentFigure: {
             /** Format: double */
             ma: number;
@@ -1217,7 +1355,25 @@ export interface components {
             deletedAt: string;
         };
         /** @enum {unknown} */
-        DeviceKind: "drive" | "sensor" | "hub";
+        DeviceKind: "drive" | "sensor" | "hub" | "repeater";
+        /** @description How a device is heard. */
+        DeviceReach: {
+            deviceId: string;
+            role: components["schemas"]["RadioRole"];
+            name: string;
+            /** @description The radio it is heard by; `null`: no hub speaks one of its own, or that is not known. */
+            radioId?: null | string;
+            /** @description The way to the hub, the device first; empty where there is none. */
+            route: string[];
+            marginDb?: null | components["schemas"]["Interval"];
+            /** @description Whether metal stands in every way. */
+            isBlocked: boolean;
+        };
+        /** @description A sensor that orders a drive to close, without a hub. */
+        DirectLink: {
+            sensorId: string;
+            driveId: string;
+        };
         /** @description Something in a document that cannot be accepted. */
         DocumentError: {
             /** @description JSON pointer (RFC 6901) to the place; empty for the whole document. */
@@ -1277,6 +1433,16 @@ export interface components {
             heaterM3: number;
             /** Format: double */
             totalM3?: number;
+        };
+        /** @description Where a device hangs or stands in the building. */
+        DrawnPlace: {
+            storeyId: string;
+            at: components["schemas"]["FloorPoint"];
+            /**
+             * Format: double
+             * @description Above the storey's floor; `null`: not measured.
+             */
+            heightM?: null | number;
         };
         /** @description A drive's own set of batteries and what draws on it. */
         DriveBattery: {
@@ -1371,6 +1537,8 @@ export interface components {
             envelope?: null | components["schemas"]["DriveEnvelope"];
             /** @description Whether fitting it puts plastic into the pipe, which breaks its earth bonding. */
             plasticInsert?: components["schemas"]["Answer"];
+            /** @description The radio that it speaks; `null`: not known. */
+            radioId?: null | string;
             fit?: null | components["schemas"]["DriveFit"];
             price?: null | components["schemas"]["PriceFigure"];
         };
@@ -1637,6 +1805,16 @@ export interface components {
              */
             pressurePa: number;
         };
+        FrequencyFigure: {
+            /** Format: double */
+            mhz: number;
+            provenance: components["schemas"]["Provenance"];
+        };
+        GainFigure: {
+            /** Format: double */
+            db: number;
+            provenance: components["schemas"]["Provenance"];
+        };
         /** @enum {unknown} */
         HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
         /**
@@ -1668,19 +1846,56 @@ export interface components {
             m: number;
             provenance: components["schemas"]["Provenance"];
         };
+        /** @description Runs the rules. The first of an installation runs them all. */
+        Hub: {
+            id: string;
+            name: string;
+            /** @description Id in the catalogue. */
+            specId: string;
+            place?: null | components["schemas"]["DrawnPlace"];
+            cover?: components["schemas"]["RadioCover"];
+            /** @description Whether a cable joins it to the router. */
+            onCable?: components["schemas"]["Answer"];
+            /** @description Whether a battery carries it through a power cut. */
+            hasBackup?: components["schemas"]["Answer"];
+        };
+        /** @description Where the hub hears all devices best. */
+        HubPlace: {
+            /** @description On a wall; its height stays open. */
+            place: components["schemas"]["DrawnPlace"];
+            /**
+             * Format: double
+             * @description The least margin of a device then, dB, at the worse end of what is not known; `null`: one is blocked everywhere.
+             */
+            worstDb: null | number;
+            /** @description Which device that is. */
+            worstDeviceId: string;
+            /**
+             * Format: double
+             * @description The same with the hub where it is; `null`: it is not drawn, or one is blocked.
+             */
+            nowDb: null | number;
+        };
         HubSpec: {
             id: string;
             name: string;
+            /** @description The radios that it speaks; empty: not known. */
+            radioIds: string[];
             logic?: null | components["schemas"]["DurationFigure"];
             price?: null | components["schemas"]["PriceFigure"];
         };
-        /** @description What is chosen for a building: the drives, the sensors, the hub and what they shall do when it leaks. */
+        /** @description What is chosen for a building: the drives, the sensors, the hubs and what they shall do when it leaks. */
         Installation: {
             /** @description At most one on each stop valve. */
             drives: components["schemas"]["FittedDrive"][];
             sensors: components["schemas"]["Sensor"][];
-            /** @description The hub that runs the rules, by its id in the catalogue; `null` while none is chosen. */
-            hubId?: null | string;
+            /** @description The first runs the rules; empty while none is chosen. */
+            hubs: components["schemas"]["Hub"][];
+            repeaters: components["schemas"]["Repeater"][];
+            /** @description Sensors that order a drive without a hub. */
+            links: components["schemas"]["DirectLink"][];
+            /** @description Signals that were read in place. */
+            signals: components["schemas"]["SignalReading"][];
             rules: components["schemas"]["Rule"][];
         };
         /**
@@ -1790,6 +2005,23 @@ export interface components {
             /** Format: double */
             m: number;
             provenance: components["schemas"]["Provenance"];
+        };
+        LevelFigure: {
+            /** Format: double */
+            dbm: number;
+            provenance: components["schemas"]["Provenance"];
+        };
+        /** @description A wall or doorway on the way of a link. */
+        LinkWall: {
+            /** @description Of its storey. */
+            storeyId: string;
+            /** @description Where the link meets it. */
+            at: components["schemas"]["FloorPoint"];
+            make: null | components["schemas"]["WallMake"];
+            /** @description It takes nothing. */
+            isDoorway: boolean;
+            /** @description dB; both ends open: it blocks. */
+            lossDb: components["schemas"]["Interval"];
         };
         /** @description A site in a list, with how far its stages have come. */
         ListedSite: {
@@ -2238,7 +2470,115 @@ export interface components {
             value: number;
         };
         /** @enum {unknown} */
-        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "force" | "duration" | "angle" | "temperature" | "hours" | "ratio";
+        QuantityKind: "flow" | "volume" | "pressure" | "length" | "smallLength" | "torque" | "force" | "duration" | "angle" | "temperature" | "hours" | "ratio" | "decibels";
+        /**
+         * @description What a device's radio has to get out of, beside the walls.
+         * @enum {unknown}
+         */
+        RadioCover: "none" | "metalLid" | "pit" | "metalCupboard";
+        RadioInput: {
+            /** Format: double */
+            frequencyMHz: number;
+            /** Format: double */
+            powerDbm: number;
+            /** Format: double */
+            sensitivityDbm: number;
+            /**
+             * Format: double
+             * @description Of the antenna at each end.
+             */
+            antennaGainDb: number;
+            /** Format: double */
+            distanceM: number;
+            wallMaterial: components["schemas"]["WallMaterial"];
+            /** Format: double */
+            wallThicknessM: number;
+            /** Format: double */
+            walls: number;
+            /** Format: double */
+            floors: number;
+            /** Format: double */
+            floorLossDb: number;
+        };
+        /** @description What reaches one device from another, with each loss. */
+        RadioLink: {
+            fromId: string;
+            toId: string;
+            radioId: string;
+            /** @description Whether a sensor orders a drive by it, without a hub. */
+            isDirect: boolean;
+            /** @description m. */
+            distanceM: components["schemas"]["Interval"];
+            freeSpaceDb: components["schemas"]["Interval"];
+            walls: components["schemas"]["LinkWall"][];
+            /** Format: int32 */
+            floors: number;
+            floorsDb: components["schemas"]["Interval"];
+            /** @description Lids, pits and cupboards at both ends. */
+            coversDb: components["schemas"]["Interval"];
+            /** @description Whether metal stands in the way. */
+            isBlocked: boolean;
+            /** @description The signal that is predicted, dBm; both ends open where it is blocked. */
+            predictedDbm: components["schemas"]["Interval"];
+            /**
+             * Format: double
+             * @description The signal that was read in place, dBm.
+             */
+            readDbm?: null | number;
+            /** @description What is left above what the radio needs, the fade kept back; by the reading where there is one. dB. */
+            marginDb: components["schemas"]["Interval"];
+            /** @description How likely it works, 0 to 1. */
+            chance: components["schemas"]["Interval"];
+            /** @description Whether the materials' laws are extended below the frequencies that they were measured at. */
+            isExtrapolated: boolean;
+        };
+        /** @description What radio reaches in a plan. */
+        RadioReach: {
+            /** @description Each sensor, drive and repeater. */
+            devices: components["schemas"]["DeviceReach"][];
+            /** @description The hops of all ways, and the direct links. */
+            links: components["schemas"]["RadioLink"][];
+            weakest?: null | components["schemas"]["DeviceReach"];
+        };
+        /** @description The curve is what one wall takes, dB, against frequency, MHz. */
+        RadioResult: {
+            /** Format: double */
+            freeSpaceDb: number;
+            /**
+             * Format: double
+             * @description Of one wall; `null`: it blocks.
+             */
+            wallDb: null | number;
+            /** Format: double */
+            floorsDb: number;
+            /**
+             * Format: double
+             * @description The fade of 10 dB kept back; `null`: a wall blocks.
+             */
+            marginDb: null | number;
+            /**
+             * Format: double
+             * @description How likely it works, 0 to 1.
+             */
+            chance: number;
+            /** @description Whether the materials' laws are extended below 1 GHz. */
+            isExtrapolated: boolean;
+            curve: components["schemas"]["CurvePoint"][];
+        };
+        /** @enum {unknown} */
+        RadioRole: "sensor" | "drive" | "repeater" | "hub";
+        /** @description A way of speaking by radio, and what it stands. */
+        RadioSpec: {
+            id: string;
+            name: string;
+            frequency?: null | components["schemas"]["FrequencyFigure"];
+            power?: null | components["schemas"]["LevelFigure"];
+            sensitivity?: null | components["schemas"]["LevelFigure"];
+            antennaGain?: null | components["schemas"]["GainFigure"];
+            hopLimit?: null | components["schemas"]["CountFigure"];
+            devicesPerHub?: null | components["schemas"]["CountFigure"];
+            directLinksPerDrive?: null | components["schemas"]["CountFigure"];
+        };
         /** @description A drive of the catalogue as it would do on this valve. */
         RankedDrive: {
             specId: string;
@@ -2264,6 +2604,26 @@ export interface components {
             strokeM3?: null | number;
             /** @description What speaks against it, the most urgent first. */
             against: components["schemas"]["Finding"][];
+        };
+        /** @description The margin that a device on the floor would have, over one storey. */
+        ReachMap: {
+            storeyId: string;
+            radioId: string;
+            /** Format: double */
+            acrossM: number;
+            /** Format: double */
+            downM: number;
+            /**
+             * Format: double
+             * @description Side of a cell, m.
+             */
+            cellM: number;
+            /** Format: int32 */
+            columns: number;
+            /** Format: int32 */
+            rows: number;
+            /** @description Row by row from the upper left, dB, at the worse end of what is not known; sbyte ReachMap.Blocked: nothing comes through. */
+            marginDb: number[];
         };
         /** @description SI values, in the order in which they were typed. */
         ReadQuantity: {
@@ -2300,6 +2660,52 @@ export interface components {
             events: components["schemas"]["TimelineEvent"][];
             curve: components["schemas"]["TimelinePoint"][];
             drainDown: components["schemas"]["DrainParts"];
+        };
+        Repeater: {
+            id: string;
+            name: string;
+            /** @description Id in the catalogue. */
+            specId: string;
+            place?: null | components["schemas"]["DrawnPlace"];
+            cover?: components["schemas"]["RadioCover"];
+        };
+        /** @description The fewest repeaters that bring every device above the wanted margin. */
+        RepeaterAdvice: {
+            /** @description The radio that was looked at. */
+            radioId: string;
+            /** @description A repeater of the catalogue that speaks it; `null`: there is none. */
+            specId: null | string;
+            /**
+             * Format: double
+             * @description The margin that was aimed at, dB.
+             */
+            wantedDb: number;
+            /** @description The devices below it now. */
+            weak: string[];
+            /** @description Empty where none is needed, or none helps. */
+            places: components["schemas"]["RepeaterPlace"][];
+            /** @description The devices that no repeater brings above it. */
+            left: string[];
+        };
+        /** @description A repeater that brings some devices above the wanted margin. */
+        RepeaterPlace: {
+            /** @description On a wall. */
+            place: components["schemas"]["DrawnPlace"];
+            /** @description The devices that need it. */
+            lifts: string[];
+            /**
+             * Format: double
+             * @description The least margin of them by this way, its own hop to the hub included, dB.
+             */
+            marginDb: number;
+        };
+        /** @description Hands messages on, from an outlet. */
+        RepeaterSpec: {
+            id: string;
+            name: string;
+            /** @description The radio that it speaks; `null`: not known. */
+            radioId?: null | string;
+            price?: null | components["schemas"]["PriceFigure"];
         };
         Room: {
             id: string;
@@ -2413,6 +2819,8 @@ export interface components {
              */
             probeHeightM?: null | number;
             hold?: components["schemas"]["SensorHold"];
+            /** @description What its radio has to get out of. */
+            cover?: components["schemas"]["RadioCover"];
             /** @description The leak points of its room that it can hear, each with the way the water has to go. */
             distances: components["schemas"]["LeakDistance"][];
         };
@@ -2458,6 +2866,8 @@ export interface components {
             name: string;
             kind: components["schemas"]["SensorKind"];
             contactGap?: null | components["schemas"]["HeightFigure"];
+            /** @description The radio that it speaks; `null`: not known. */
+            radioId?: null | string;
             response?: null | components["schemas"]["DurationFigure"];
             radio?: null | components["schemas"]["DurationFigure"];
             cord?: null | components["schemas"]["LengthFigure"];
@@ -2487,6 +2897,15 @@ export interface components {
         };
         /** @enum {unknown} */
         SideOfMeter: "unknown" | "house" | "street" | "noMeter";
+        /** @description A signal as it was read in place, lids and doors shut. It counts in place of what is predicted. */
+        SignalReading: {
+            /** @description A sensor, drive or repeater. */
+            fromId: string;
+            /** @description The hub, repeater or drive that hears it. */
+            toId: string;
+            /** Format: double */
+            dbm: number;
+        };
         Site: {
             name: string;
             notes: string;
@@ -2526,7 +2945,7 @@ export interface components {
             provenance: components["schemas"]["Provenance"];
         };
         /** @enum {unknown} */
-        Stage: "main" | "drive" | "rooms" | "sensors" | "rules" | "rehearse";
+        Stage: "main" | "drive" | "rooms" | "sensors" | "reach" | "rules" | "rehearse";
         /** @enum {unknown} */
         StageState: "untouched" | "open" | "stop" | "done";
         StageStatus: {
@@ -2545,6 +2964,7 @@ export interface components {
             id: string;
             /** @description By its place. */
             name: string;
+            drawnAt?: null | components["schemas"]["DrawnPlace"];
             /** @description The pipe at whose far end it sits; `null`: it takes its water straight from the supply. */
             fedByPipeId?: null | string;
             kind: components["schemas"]["ValveKind"];
@@ -2627,6 +3047,16 @@ export interface components {
             name: string;
             outerWalls?: null | components["schemas"]["WallMake"];
             innerWalls?: null | components["schemas"]["WallMake"];
+            /**
+             * Format: double
+             * @description From its floor to the floor above; `null`: not measured.
+             */
+            heightM?: null | number;
+            /**
+             * Format: double
+             * @description What its own floor, with the ceiling below, takes from a radio wave; `null`: not known.
+             */
+            floorLossDb?: null | number;
             picture?: null | components["schemas"]["FloorPicture"];
         };
         /** @description The force on a pipe under a strap, by material; `null`: the house's screening limit. */
@@ -4042,6 +4472,168 @@ export interface operations {
             };
         };
     };
+    drawReach: {
+        parameters: {
+            query: {
+                radio: string;
+                storey: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachMap"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    placeHub: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HubPlace"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    placeRepeaters: {
+        parameters: {
+            query: {
+                radio: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepeaterAdvice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
     billOfMaterials: {
         parameters: {
             query?: {
@@ -4658,6 +5250,57 @@ export interface operations {
             };
         };
     };
+    "bench-radio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RadioInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RadioResult"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
     readCatalogueFile: {
         parameters: {
             query?: never;
@@ -5016,6 +5659,210 @@ export interface operations {
         };
     };
     "write-hubs-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-repeaters-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-repeaters-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Catalogue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "read-radios-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    "write-radios-table": {
         parameters: {
             query?: never;
             header?: never;
