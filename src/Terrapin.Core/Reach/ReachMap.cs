@@ -7,12 +7,9 @@ namespace Terrapin.Core.Reach;
 
 /// <summary>The margin that a device on the floor would have, over one storey.</summary>
 /// <param name="CellM">Side of a cell, m.</param>
-/// <param name="MarginDb">Row by row from the upper left, dB, at the worse end of what is not known; <see cref="Blocked"/>: nothing comes through.</param>
-public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<sbyte> MarginDb)
+/// <param name="MarginDb">Row by row from the upper left, dB, to a tenth, at the worse end of what is not known; <see langword="null"/>: nothing comes through.</param>
+public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<double?> MarginDb)
 {
-    /// <summary>Nothing comes through, or less than can be told.</summary>
-    public const sbyte Blocked = sbyte.MinValue;
-
     private const double UsualCellM = 0.1;
     private const int MostCells = 250_000;
 
@@ -48,13 +45,13 @@ public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, d
         double cellM = Math.Max(UsualCellM, Math.Sqrt(length * width / MostCells));
         (int columns, int rows) = ((int)Math.Ceiling(length / cellM), (int)Math.Ceiling(width / cellM));
         (double left, double top) = (box.AcrossM - AroundM, box.DownM - AroundM);
-        sbyte[] margins = new sbyte[columns * rows];
+        double?[] margins = new double?[columns * rows];
         Work.InParallel(rows, cancel, row =>
         {
             for (int column = 0; column < columns; column++)
             {
                 var spot = new RadioPlace(storey, left + ((column + 0.5) * cellM), top + ((row + 0.5) * cellM), RadioDevice.PuckM, RadioDevice.PuckM);
-                margins[(row * columns) + column] = ToByte(BestAt(net, relays, spot));
+                margins[(row * columns) + column] = Rounded(BestAt(net, relays, spot));
             }
         });
         return new ReachMap(storeyId, radioId, left, top, cellM, columns, rows, margins);
@@ -74,5 +71,5 @@ public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, d
     internal static double BestAt(RadioNet net, IReadOnlyList<Relay> relays, RadioPlace place) =>
         relays.Max(r => Math.Min(r.MarginDb, net.Radio.Margin(net.House.Between(place, r.Device.Place!.Value).Loss + r.Device.Cover).Low));
 
-    private static sbyte ToByte(double db) => db < Blocked + 1 ? Blocked : (sbyte)Math.Floor(Math.Min(db, sbyte.MaxValue));
+    private static double? Rounded(double db) => double.IsFinite(db) ? Math.Round(db, 1) : null;
 }

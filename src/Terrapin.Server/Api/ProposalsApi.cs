@@ -4,16 +4,22 @@ using Terrapin.Core.Assessments;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Validation;
+using Terrapin.Documents.Floors;
+using Terrapin.Documents.Quantities;
 
 namespace Terrapin.Server.Api;
 
 /// <summary>What is likely in a plan, for somebody to say whether it is so; saves nothing.</summary>
 internal static class ProposalsApi
 {
+    private const int MostOfALine = 500;
+
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder proposals = api.MapGroup("/proposals").WithTags("Proposals");
         proposals.MapPost("/fixture", ProposeFixture).WithName("proposeFixture").Accepts<Plan>("application/json").Produces<ProposedFixture>().ProducesErrors();
+        proposals.MapPost("/room", ProposeRoom).WithName("proposeRoom").Accepts<Plan>("application/json").Produces<ProposedRoom>().ProducesErrors();
+        proposals.MapPost("/hose-sensors", ProposeHoseSensors).WithName("proposeHoseSensors").Accepts<Plan>("application/json").Produces<IReadOnlyList<PlacementSuggestion>>().ProducesErrors();
         proposals.MapPost("/feed", ProposeFeed).WithName("proposeFeed").Accepts<Plan>("application/json").Produces<ProposedFeed>().ProducesErrors();
     }
 
@@ -29,6 +35,14 @@ internal static class ProposalsApi
                 ? Refuse("/room", $"\"{found.Name}\" is not drawn yet. Draw its floor first.")
                 : TypedResults.Ok(ProposedFixture.Of(plan, found, usual, FreshId));
         })));
+
+    private static Task<IResult> ProposeRoom(string line, string storey, string? system, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(line.Length > MostOfALine
+            ? Refuse("/line", $"A line is at most {MostOfALine} letters long. Type the rest of the room as a second one.")
+            : TypedResults.Ok(RoomLine.Read(plan, storey, line, Words.Read<UnitSystem>(system ?? "") ?? UnitSystem.Metric, FreshId))));
+
+    private static Task<IResult> ProposeHoseSensors([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(HoseSensors.Of(plan))));
 
     private static Task<IResult> ProposeFeed(string room, string side, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
         Body.UsePlan(request, address, plans, plan => Task.FromResult(InRoom(plan, room, found => Words.Read<WaterSide>(side) is { } known

@@ -10,6 +10,7 @@ import type {
   DriveSpec,
   FloorMap,
   FloorMapOf,
+  HubPlace,
   ListedSite,
   LogEntry,
   LeakPoint,
@@ -19,10 +20,14 @@ import type {
   PhotographSummary,
   PlacementRequest,
   PlacementStep,
+  PlacementSuggestion,
   ProposedFeed,
   ProposedFixture,
+  ProposedRoom,
   Plan,
   Rehearsed,
+  ReachMap,
+  RepeaterAdvice,
   RoomsRead,
   SavedCatalogue,
   SavedPlan,
@@ -37,7 +42,7 @@ import type { components, paths } from './schema'
 type Input<Name extends string> = components['schemas'][`${Name}Input` & keyof components['schemas']]
 
 /** How a catalogue is written: whole, or one of its lists as a table. */
-export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'finishes'
+export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'repeaters' | 'radios' | 'finishes'
 
 const http = createClient<paths>({ baseUrl: window.location.origin })
 
@@ -247,6 +252,20 @@ export const api = {
   proposeFixture: (plan: Plan, room: string, kind: string): Promise<ProposedFixture> =>
     json(about('/api/proposals/fixture', plan, { query: { room, kind } })),
 
+  /** A room as a typed line says it, with its fixtures and leak points; or what of the line is wrong. */
+  proposeRoom: (
+    plan: Plan,
+    line: string,
+    storey: string,
+    system: UnitSystem,
+    signal?: AbortSignal,
+  ): Promise<ProposedRoom> =>
+    json(about('/api/proposals/room', plan, { query: { line, storey, system }, signal })),
+
+  /** One sensor for every fixture with a hose that has none. */
+  proposeHoseSensors: (plan: Plan): Promise<PlacementSuggestion[]> =>
+    json(about('/api/proposals/hose-sensors', plan)),
+
   /** The pipe that most likely feeds a new leak point of a room. */
   proposeFeed: (plan: Plan, room: string, side: LeakPoint['side']): Promise<ProposedFeed> =>
     json(about('/api/proposals/feed', plan, { query: { room, side } })),
@@ -280,6 +299,15 @@ export const api = {
         file,
         (r) => r.json() as Promise<RoomsRead>,
       ),
+  },
+
+  /** What radio reaches, and where a hub or repeaters would do best. */
+  reach: {
+    draw: (plan: Plan, radio: string, storey: string, signal?: AbortSignal): Promise<ReachMap> =>
+      json(about('/api/reach/map', plan, { query: { radio, storey }, signal })),
+    bestHub: (plan: Plan): Promise<HubPlace> => json(about('/api/reach/hub', plan)),
+    repeaters: (plan: Plan, radio: string): Promise<RepeaterAdvice> =>
+      json(about('/api/reach/repeaters', plan, { query: { radio } })),
   },
 
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
@@ -361,6 +389,7 @@ export const api = {
     straps: (body: Input<'Straps'>) => settle(http.POST('/api/bench/straps', { body })),
     battery: (body: Input<'Battery'>) => settle(http.POST('/api/bench/battery', { body })),
     backup: (body: Input<'Backup'>) => settle(http.POST('/api/bench/backup', { body })),
+    radio: (body: Input<'Radio'>) => settle(http.POST('/api/bench/radio', { body })),
     film: (body: Input<'Film'>) => settle(http.POST('/api/bench/film', { body })),
   },
 

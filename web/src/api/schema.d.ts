@@ -1045,6 +1045,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proposals/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proposals/hose-sensors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeHoseSensors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/proposals/feed": {
         parameters: {
             query?: never;
@@ -2011,6 +2043,21 @@ export interface components {
             dbm: number;
             provenance: components["schemas"]["Provenance"];
         };
+        /** @description What of a typed line is wrong. */
+        LineFault: {
+            /**
+             * Format: int32
+             * @description Where it begins in the line, counted from 0.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description Where it ends; after it.
+             */
+            to: number;
+            /** @description What to write instead. */
+            message: string;
+        };
         /** @description A wall or doorway on the way of a link. */
         LinkWall: {
             /** @description Of its storey. */
@@ -2438,6 +2485,14 @@ export interface components {
             /** @description Each with the pipe that most likely feeds it. */
             leaks: components["schemas"]["LeakPoint"][];
         };
+        /** @description A room as a typed line says it. */
+        ProposedRoom: {
+            room: null | components["schemas"]["Room"];
+            /** @description Whether it is a room of the plan that was not drawn yet. */
+            isKnown: boolean;
+            /** @description Empty where all was understood. */
+            faults: components["schemas"]["LineFault"][];
+        };
         /**
          * @description Where a figure comes from.
          * @enum {unknown}
@@ -2622,8 +2677,8 @@ export interface components {
             columns: number;
             /** Format: int32 */
             rows: number;
-            /** @description Row by row from the upper left, dB, at the worse end of what is not known; sbyte ReachMap.Blocked: nothing comes through. */
-            marginDb: number[];
+            /** @description Row by row from the upper left, dB, to a tenth, at the worse end of what is not known; `null`: nothing comes through. */
+            marginDb: (null | number)[];
         };
         /** @description SI values, in the order in which they were typed. */
         ReadQuantity: {
@@ -6621,6 +6676,115 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProposedFixture"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeRoom: {
+        parameters: {
+            query: {
+                line: string;
+                storey: string;
+                system?: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedRoom"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeHoseSensors: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacementSuggestion"][];
                 };
             };
             /** @description Bad Request */

@@ -85,7 +85,6 @@ function named() {
 }
 
 const pages = [
-  { to: 'floor', name: 'Floor plan and water map' },
   { to: 'options', name: 'Options side by side' },
   { to: 'bill', name: 'Bill of materials' },
   { to: 'catalogue', name: 'Catalogue' },
@@ -241,7 +240,12 @@ const commands = computed<Command[]>(() => [
         <StageNav class="sticky top-14 pt-2" />
       </aside>
       <div class="min-w-0 grow">
-        <TallyBar @findings="sheet = 'findings'" />
+        <TallyBar
+          :is-one-line="
+            ['rooms', 'sensors', 'reach'].includes(String(route.name)) && route.query.view !== 'list'
+          "
+          @findings="sheet = 'findings'"
+        />
         <p
           v-if="!open.isKept && open.isChanged"
           role="alert"

@@ -6,6 +6,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { lostText } from '@/ui/outcomes'
+import { marginText } from '@/ui/margins'
 import { figure } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 import type { Assessment } from '@/api/types'
@@ -13,6 +14,8 @@ import type { Assessment } from '@/api/types'
 /** The figures that are always in sight, each leading to its cause, each marked until it is saved. */
 const open = useOpenPlan()
 const preferences = usePreferences()
+/** One line of figures, where the page below needs the window. */
+defineProps<{ isOneLine: boolean }>()
 const emit = defineEmits<{ findings: [] }>()
 
 const now = computed(() => read(open.assessment))
@@ -25,11 +28,15 @@ function read(assessment: Assessment | null) {
     worst: tally.worst ? lostText(tally.worst, preferences.system) : 'no leak yet',
     notStopped: `${tally.notStopped.length}`,
     drive: tally.torqueRatio == null ? 'not known' : `${figure(tally.torqueRatio)} ×`,
+    weakest: assessment.reach.weakest
+      ? marginText(assessment.reach.weakest.marginDb, assessment.reach.weakest.isBlocked)
+      : 'not known',
     stops: `${tally.stops}`,
     notMeasured: `${tally.notMeasured}`,
   }
 }
 
+const weakest = computed(() => open.assessment?.reach.weakest)
 const worst = computed(() => open.assessment?.tally.worst)
 const leakCount = computed(() => (open.plan ? leaksOf(open.plan).length : 0))
 /** Leaks whose water no stop valve can stop are counted apart. */
@@ -44,6 +51,7 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
   <div
     v-if="now && open.plan"
     class="bg-sheet border-rule overflow-x-auto border-b"
+    :class="{ 'tally-line': isOneLine }"
     role="region"
     aria-label="Tally"
   >
@@ -82,6 +90,13 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         <span class="tally-name">Torque in hand</span>
         <ChangedFigure class="text-[22px] font-bold" :now="now.drive" :before="before?.drive" />
         <span class="text-faded block text-[12.5px]">of what starts the valve; 1.9 × is enough</span>
+      </RouterLink>
+      <RouterLink class="tally" :to="to('reach')">
+        <span class="tally-name">Weakest reach</span>
+        <ChangedFigure class="text-[22px] font-bold" :now="now.weakest" :before="before?.weakest" />
+        <span class="text-faded block max-w-56 truncate text-[12.5px]">{{
+          weakest ? weakest.name : 'no hub on the drawing'
+        }}</span>
       </RouterLink>
       <button type="button" class="tally text-left" @click="emit('findings')">
         <span class="tally-name">Must be done</span>

@@ -13,15 +13,18 @@ export const router = createRouter({
         { path: '', redirect: (to) => `/sites/${String(to.params.id)}/main` },
         { path: 'main', name: 'main', component: () => import('@/stages/main/MainStage.vue') },
         { path: 'drive', name: 'drive', component: () => import('@/stages/drive/DriveStage.vue') },
-        { path: 'rooms', name: 'rooms', component: () => import('@/stages/rooms/RoomsStage.vue') },
-        { path: 'sensors', name: 'sensors', component: () => import('@/stages/sensors/SensorsStage.vue') },
+        ...(['rooms', 'sensors', 'reach'] as const).map((name) => ({
+          path: name,
+          name,
+          component: () => import('./FloorStage.vue'),
+        })),
         { path: 'rules', name: 'rules', component: () => import('@/stages/rules/RulesStage.vue') },
         {
           path: 'rehearse',
           name: 'rehearse',
           component: () => import('@/stages/rehearse/RehearseStage.vue'),
         },
-        { path: 'floor', name: 'floor', component: () => import('@/floor/FloorPage.vue') },
+        { path: 'floor', redirect: (to) => `/sites/${String(to.params.id)}/rooms` },
         {
           path: 'catalogue',
           name: 'catalogue',

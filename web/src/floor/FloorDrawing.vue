@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue'
-import type { FloorMapSheet, FloorPoint, Plan } from '@/api/types'
+import type { FloorMapSheet, FloorPoint, Plan, ReachMap } from '@/api/types'
 import type { Carried, Chosen, Thing } from './chosen'
 import { metres, rect, SCALE, useDrawingFrame } from './drawingFrame'
 import { arrows, useDrawnHands } from './drawnHands'
 import { useDrawnNames } from './drawnNames'
 import { useDrawnThings } from './drawnThings'
 import { bounds, toCm } from './geometry'
+import type { FloorStage } from './floorView'
+import DevicesLayer from './layers/DevicesLayer.vue'
 import DoorwaysLayer from './layers/DoorwaysLayer.vue'
 import FixturesLayer from './layers/FixturesLayer.vue'
 import FloorsLayer from './layers/FloorsLayer.vue'
 import LeaksLayer from './layers/LeaksLayer.vue'
 import NamesLayer from './layers/NamesLayer.vue'
+import ReachLayer from './layers/ReachLayer.vue'
+import RoutesLayer from './layers/RoutesLayer.vue'
 import SensorsLayer from './layers/SensorsLayer.vue'
 import WallsLayer from './layers/WallsLayer.vue'
 import type { Mark } from './marks'
@@ -26,7 +30,11 @@ import { readAt } from './waterMap'
 const props = defineProps<{
   plan: Plan
   storeyId: string
+  /** The stage whose things are lively; the rest is drawn faint. */
+  stage: FloorStage
   sheets: FloorMapSheet[]
+  /** What radio reaches on this storey, where that is looked at. */
+  reach: ReachMap | null
   /** What is out by now, where the water is let run; null: the whole map. */
   outMl: number | null
   chosen: Chosen | null
@@ -62,7 +70,7 @@ const drawing = useDrawingFrame(svg, () => [
   ...shownMarks.value.map((m) => m.area),
 ])
 const drawnNames = useDrawnNames(things, drawing)
-const hands = useDrawnHands(() => props, things, drawing, {
+const hands = useDrawnHands(() => ({ ...props, areRoomsLively: props.stage === 'rooms' }), things, drawing, {
   choose: (chosen) => emit('choose', chosen),
   carry: (thing, to) => emit('carry', thing, to),
   letGo: () => emit('letGo'),
@@ -72,7 +80,21 @@ const hands = useDrawnHands(() => props, things, drawing, {
 provideStoreyDrawing({ ...things, ...drawing, ...drawnNames, ...hands })
 
 const { rooms, storey } = things
-const { frame, textSize, symbolAt } = drawing
+const { frame, textSize, symbolAt, unitsPerPixel, zoom } = drawing
+const keys: Record<string, () => void> = {
+  '+': zoom.nearer,
+  '=': zoom.nearer,
+  '-': zoom.farther,
+  '0': zoom.fit,
+}
+function zoomByKey(event: KeyboardEvent) {
+  const act = event.ctrlKey || event.metaKey || event.altKey ? undefined : keys[event.key]
+  if (!act) return
+  event.preventDefault()
+  event.stopPropagation()
+  act()
+}
+defineExpose({ nearer: zoom.nearer, farther: zoom.farther, fit: zoom.fit, unitsPerPixel })
 const { taken } = drawnNames
 const { shift } = hands
 const underlay = computed(() => storey.value?.picture)
@@ -85,8 +107,8 @@ function holdPage(event: TouchEvent) {
 /** The spot that is read: under the pointer, or moved by arrows. */
 const spot = shallowRef<FloorPoint | null>(null)
 function readSpot(at: FloorPoint | null) {
-  const isOnFloor = at && readAt(props.sheets, at.acrossM, at.downM)
-  spot.value = isOnFloor || props.picking ? at : null
+  const isRead = at && (props.reach || readAt(props.sheets, at.acrossM, at.downM))
+  spot.value = isRead || props.picking ? at : null
   emit('read', spot.value)
 }
 function readUnder(event: PointerEvent) {
@@ -121,13 +143,14 @@ function nudgeSpot(event: KeyboardEvent) {
   <svg
     ref="svg"
     :viewBox="frame.join(' ')"
-    class="bg-sheet max-h-[70vh] w-full rounded-sm select-none"
+    class="bg-sheet h-full w-full touch-none select-none"
     tabindex="0"
     role="group"
     aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
     @pointermove="readUnder"
     @pointerleave="readSpot(null)"
     @keydown="nudgeSpot"
+    @keydown.capture="zoomByKey"
     @touchstart="holdPage"
     @dragover.prevent
     @drop.prevent="dropOn"
@@ -135,6 +158,24 @@ function nudgeSpot(event: KeyboardEvent) {
     <defs>
       <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
+      </pattern>
+      <pattern
+        id="reach-sparse"
+        width="0.9"
+        height="0.9"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <path d="M0 0v0.9" class="stroke-ink" stroke-width="0.12" />
+      </pattern>
+      <pattern
+        id="reach-dense"
+        width="0.45"
+        height="0.45"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <path d="M0 0v0.45" class="stroke-ink" stroke-width="0.2" />
       </pattern>
       <clipPath id="floors">
         <template v-for="room in rooms" :key="room.id">
@@ -161,12 +202,15 @@ function nudgeSpot(event: KeyboardEvent) {
       :text-size="textSize * 0.75"
       clip-path="url(#floors)"
     />
+    <ReachLayer v-if="reach" :map="reach" clip-path="url(#floors)" />
     <WallsLayer />
-    <FixturesLayer />
-    <DoorwaysLayer />
+    <FixturesLayer :class="{ 'opacity-40': stage === 'reach' }" />
+    <DoorwaysLayer :class="{ 'opacity-40': stage !== 'rooms' }" />
     <NamesLayer />
-    <LeaksLayer />
-    <SensorsLayer />
+    <LeaksLayer :class="{ 'opacity-40': stage === 'reach' }" />
+    <RoutesLayer v-if="stage === 'reach'" />
+    <SensorsLayer :class="{ 'opacity-50': stage === 'rooms' }" />
+    <DevicesLayer :class="{ 'opacity-40': stage !== 'reach' }" />
     <g
       v-for="proposal in proposed"
       :key="proposal.key"
@@ -195,6 +239,7 @@ function nudgeSpot(event: KeyboardEvent) {
       :height="frame[3]"
       fill="transparent"
       class="cursor-crosshair"
+      data-pick
       @click="pickUnder"
     />
     <path

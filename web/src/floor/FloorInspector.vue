@@ -3,11 +3,14 @@ import { computed } from 'vue'
 import { useFloorView } from './floorView'
 import DoorwaySheet from './inspector/DoorwaySheet.vue'
 import FixtureSheet from './inspector/FixtureSheet.vue'
+import HubSheet from './inspector/HubSheet.vue'
 import LeakSheet from './inspector/LeakSheet.vue'
 import OpeningSheet from './inspector/OpeningSheet.vue'
+import RepeaterSheet from './inspector/RepeaterSheet.vue'
 import RoomSheet from './inspector/RoomSheet.vue'
 import SensorSheet from './inspector/SensorSheet.vue'
 import StoreySheet from './inspector/StoreySheet.vue'
+import ValveSheet from './inspector/ValveSheet.vue'
 import WallSheet from './inspector/WallSheet.vue'
 
 /** The numbers of what is chosen on the drawing, and what can be added to it. */
@@ -20,6 +23,9 @@ const sheets = {
   sensor: SensorSheet,
   opening: OpeningSheet,
   wall: WallSheet,
+  hub: HubSheet,
+  repeater: RepeaterSheet,
+  valve: ValveSheet,
 }
 const sheet = computed(() => view.chosen && sheets[view.chosen.kind])
 </script>

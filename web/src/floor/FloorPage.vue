@@ -1,29 +1,47 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, shallowRef } from 'vue'
-import type { PlacementSuggestion } from '@/api/types'
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { FloorPoint, PlacementSuggestion } from '@/api/types'
 import { leakName, sensorName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { soonestFirst } from '@/site/trips'
+import CautionLine from '@/ui/CautionLine.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
+import { useRestOfWindow } from '@/ui/restOfWindow'
+import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import FindingList from '@/site/parts/FindingList.vue'
 import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
-import type { Chosen } from './chosen'
+import { stageWords } from '@/ui/words'
+import { chosenAt, type Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
-import { useFloorView } from './floorView'
+import { useFloorView, type FloorStage } from './floorView'
 import { bandAlpha, bandsMl } from './waterMap'
 import PlacementPanel from './PlacementPanel.vue'
-import RoomForm from './RoomForm.vue'
-import SensorPalette from './SensorPalette.vue'
+import ReachBar from './ReachBar.vue'
+import { useReachMap } from './reachMap'
+import RoomLine from './RoomLine.vue'
+import ScaleBar from './ScaleBar.vue'
+import SensorBar from './SensorBar.vue'
+import StoreySwitch from './StoreySwitch.vue'
 
-/** The storeys as they are drawn, and how many litres are out before the water is at each spot. */
+/**
+ * One storey as it is drawn, looked at for its rooms, its sensors or what radio reaches: the drawing fills the window, with one sheet
+ * beside it for what is chosen.
+ */
+const props = defineProps<{ stage: FloorStage }>()
 const open = useOpenPlan()
 const preferences = usePreferences()
 const view = useFloorView()
+view.stage = props.stage
+const route = useRoute()
+const page = ref<HTMLElement>()
+const height = useRestOfWindow(page)
+const drawing = ref<InstanceType<typeof FloorDrawing>>()
 const plan = computed(() => open.plan!)
 const { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told } =
   useFloorMap()
@@ -47,9 +65,20 @@ const carriedTold = computed(() => {
   const worst = open.assessment?.tally.worst
   return worst && { litres: lostText(worst, preferences.system), rest: 'out at worst' }
 })
-const toldNow = computed(() => carriedTold.value ?? told.value)
+/** Layers over the drawing: each stage begins with its own. */
+const hasWater = ref(props.stage !== 'reach')
+const hasReach = ref(props.stage === 'reach')
+const { radios, radioId, map: reachMap, read: readReach } = useReachMap(() => hasReach.value)
+const shownSheets = computed(() => (hasWater.value ? sheets.value : []))
+const pointed = shallowRef<FloorPoint | null>(null)
+function readSpot(at: FloorPoint | null) {
+  pointed.value = at
+  spot.value = at
+}
+const toldReach = computed(() => readReach(pointed.value))
+const toldNow = computed(() => carriedTold.value ?? (hasWater.value ? told.value : null))
 
-const palette = ref<InstanceType<typeof SensorPalette>>()
+const bar = ref<InstanceType<typeof SensorBar>>()
 const proposals = shallowRef<PlacementSuggestion[]>([])
 const proposed = computed(() =>
   proposals.value.flatMap((p, i) =>
@@ -64,19 +93,17 @@ const bandNames = computed(() => [
   'more',
 ])
 
-type Side = 'chosen' | 'places'
+type Side = 'chosen' | 'places' | 'findings'
 const side = ref<Side>('chosen')
-const sides: { value: Side; name: string }[] = [
-  { value: 'chosen', name: 'What is chosen' },
-  { value: 'places', name: 'Where to put sensors' },
-]
+const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
+const sides = computed<{ value: Side; name: string }[]>(() => [
+  { value: 'chosen', name: 'Chosen' },
+  ...(props.stage === 'sensors' ? [{ value: 'places' as const, name: 'Where to put' }] : []),
+  { value: 'findings', name: `Findings ${findings.value.length}` },
+])
 function choose(what: Chosen) {
   view.chosen = what
   side.value = 'chosen'
-}
-function lookAtStorey(id: string) {
-  view.storeyId = id
-  view.chosen = null
 }
 onBeforeUnmount(() => {
   view.picking = null
@@ -84,54 +111,182 @@ onBeforeUnmount(() => {
   view.error = ''
 })
 
-const findings = computed(() =>
-  (open.assessment?.findings ?? []).filter(
-    (f) => f.stage === 'sensors' && f.severity !== 'note' && !f.widensBound,
-  ),
+/** What the address asks for: a room by its id, or the place of a finding. */
+watch(
+  () => [route.query.room, route.query.at] as const,
+  ([roomId, at]) => {
+    const room = plan.value.building.rooms.find((r) => r.id === roomId)
+    if (room?.storeyId && room.areas.length) {
+      view.storeyId = room.storeyId
+      view.chosen = { kind: 'room', id: room.id }
+    }
+    const found = typeof at === 'string' ? chosenAt(plan.value, at) : null
+    if (found) {
+      if (found.storeyId) view.storeyId = found.storeyId
+      view.chosen = found.chosen
+    }
+  },
+  { immediate: true },
 )
-const notes = computed(() =>
-  (open.assessment?.findings ?? []).filter((f) => f.stage === 'sensors' && f.severity === 'note'),
-)
+
+/** On a phone the drawing may take the whole window. */
+const isFull = ref(false)
+const zoomButtons = [
+  { sign: '+', name: 'Nearer', act: () => drawing.value?.nearer() },
+  { sign: '−', name: 'Farther', act: () => drawing.value?.farther() },
+  { sign: '◻', name: 'All of the storey', act: () => drawing.value?.fit() },
+]
 </script>
 
 <template>
-  <div class="mx-auto grid max-w-7xl gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
-    <div class="lg:col-span-2">
-      <h1 class="text-2xl leading-tight font-bold">Floor plan and water map</h1>
-      <p class="text-faded max-w-prose">
-        Draw the rooms at walking pace; the map then says how many litres are on the floor before the water is
-        at each spot. The stronger the blue, the sooner.
-      </p>
-    </div>
-
-    <div class="min-w-0">
-      <div class="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
-        <nav
-          v-if="view.storeys.length"
-          aria-label="Storeys"
-          class="border-rule bg-sheet flex flex-wrap gap-px rounded-sm border p-0.5"
-        >
+  <div
+    ref="page"
+    class="-m-4 flex flex-col md:-m-5 lg:grid lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
+    :style="{ '--rest': `${height}px` }"
+    :class="'lg:h-(--rest)'"
+  >
+    <h1 class="sr-only">{{ stageWords[stage] }} on the floor plan</h1>
+    <div class="flex min-h-0 min-w-0 flex-col">
+      <div
+        class="border-rule bg-sheet flex items-center gap-x-3 gap-y-1 border-b px-3 py-1.5 max-md:overflow-x-auto md:flex-wrap"
+      >
+        <StoreySwitch />
+        <DrawingOrList />
+        <div role="group" aria-label="Layers" class="border-rule flex gap-px rounded-sm border p-0.5">
           <button
-            v-for="storey in view.storeys"
-            :key="storey.id"
             type="button"
             class="rounded-xs px-3 py-1"
-            :class="storey.id === view.storeyId ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
-            :aria-current="storey.id === view.storeyId"
-            @click="lookAtStorey(storey.id)"
+            :class="hasWater ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+            :aria-pressed="hasWater"
+            @click="hasWater = !hasWater"
           >
-            {{ storey.name }}
+            Water
           </button>
-        </nav>
+          <button
+            type="button"
+            class="rounded-xs px-3 py-1"
+            :class="hasReach ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+            :aria-pressed="hasReach"
+            @click="hasReach = !hasReach"
+          >
+            Reach
+          </button>
+        </div>
+      </div>
+
+      <div
+        v-if="view.picking"
+        class="bg-moss-wash flex items-center justify-between gap-3 px-3 py-1.5"
+        role="status"
+      >
+        {{ view.picking.ask }}
+        <button type="button" class="act-quiet shrink-0" @click="view.picking = null">Done</button>
+      </div>
+      <div
+        class="relative min-h-0 grow"
+        :class="
+          isFull ? 'max-lg:h-[calc(100dvh-3.75rem)] max-lg:shrink-0' : 'max-lg:h-[46dvh] max-lg:shrink-0'
+        "
+      >
+        <FloorDrawing
+          v-if="view.storeyId"
+          ref="drawing"
+          :key="view.storeyId"
+          class="absolute inset-0"
+          :plan="plan"
+          :storey-id="view.storeyId"
+          :stage="stage"
+          :sheets="shownSheets"
+          :reach="reachMap"
+          :out-ml="outMl"
+          :chosen="view.chosen"
+          :carried="view.carried"
+          :marks="view.marks"
+          :picking="!!view.picking"
+          :pictures="`/api/sites/${open.siteId}/photographs`"
+          :proposed="proposed"
+          @choose="choose"
+          @carry="view.carry"
+          @let-go="view.letGo"
+          @put-back="view.putBack"
+          @nudge="view.nudge"
+          @read="readSpot"
+          @pick="(at) => view.picking?.take(at)"
+          @drop-sensor="(specId, at) => bar?.drop(specId, at)"
+        />
+        <div v-else class="bg-sheet absolute inset-0 grid place-content-center p-6 text-center">
+          <p class="text-lg font-semibold">Nothing is drawn yet</p>
+          <p class="text-faded max-w-md">
+            Type the first room below, as in
+            <span class="figures">utility 2.1 x 1.8: washer, sink, boiler</span>. It is drawn with its
+            fixtures and their leak points.
+          </p>
+        </div>
+        <div
+          v-if="view.storeyId"
+          class="absolute top-2 right-2 flex flex-col gap-1 max-lg:top-auto max-lg:bottom-2 max-lg:flex-row"
+          role="group"
+          aria-label="Zoom"
+        >
+          <button
+            v-for="button in zoomButtons"
+            :key="button.name"
+            type="button"
+            class="border-rule bg-sheet hover:bg-moss-wash grid size-9 place-content-center rounded-sm border text-lg font-bold max-md:size-11"
+            :aria-label="button.name"
+            @click="button.act"
+          >
+            {{ button.sign }}
+          </button>
+          <button
+            type="button"
+            class="border-rule bg-sheet hover:bg-moss-wash size-11 rounded-sm border lg:hidden"
+            :aria-label="isFull ? 'Drawing and sheet' : 'Drawing alone'"
+            :aria-pressed="isFull"
+            @click="isFull = !isFull"
+          >
+            <svg width="16" height="16" viewBox="0 0 16 16" class="m-auto" aria-hidden="true">
+              <path
+                :d="
+                  isFull ? 'M6 1v5H1M10 1v5h5M6 15v-5H1M10 15v-5h5' : 'M1 6V1h5M10 1h5v5M1 10v5h5M15 10v5h-5'
+                "
+                fill="none"
+                stroke="currentColor"
+                stroke-width="2"
+              />
+            </svg>
+          </button>
+        </div>
+        <ScaleBar v-if="drawing" :units-per-pixel="drawing.unitsPerPixel" class="absolute bottom-2 left-3" />
+      </div>
+
+      <p v-if="view.error" role="alert" class="bg-clay-wash text-clay px-3 py-1.5 font-semibold">
+        {{ view.error }}
+      </p>
+      <p v-if="view.told" role="status" class="bg-moss-wash px-3 py-1.5">{{ view.told }}</p>
+      <div
+        v-if="shownSheets.length || reachMap"
+        class="border-rule bg-sheet flex flex-wrap items-center justify-between gap-x-6 gap-y-0.5 border-t px-3 py-1"
+      >
         <ChoiceField
-          v-if="choices.length > 2"
-          class="w-72"
+          v-if="hasWater && choices.length > 2"
+          class="w-60"
           label="Water of"
+          is-inline
           :value="mapOf"
           :choices="choices"
           :apply="async (value) => void (mapOf = value)"
         />
-        <div v-if="leakId && flow" class="flex items-center gap-2">
+        <ChoiceField
+          v-if="hasReach && radios.length > 1"
+          class="w-52"
+          label="Reach of"
+          is-inline
+          :value="radioId"
+          :choices="radios"
+          :apply="async (value) => void (radioId = value)"
+        />
+        <div v-if="hasWater && leakId && flow" class="flex items-center gap-2">
           <button type="button" class="act-quiet" @click="play">Let it run</button>
           <label class="flex items-center gap-2">
             <span class="sr-only">Time since the first drop</span>
@@ -140,65 +295,35 @@ const notes = computed(() =>
               min="0"
               :max="LONGEST_S"
               step="1"
-              class="accent-river w-36"
+              class="accent-river w-32"
               :value="timeS ?? 0"
               @input="timeS = Number(($event.target as HTMLInputElement).value)"
             />
           </label>
-          <span class="figures w-24 font-bold">{{
+          <span class="figures w-20 font-bold">{{
             timeS === null ? '' : show('duration', timeS, preferences.system)
           }}</span>
           <button v-if="timeS !== null" type="button" class="act-quiet" @click="showBands">Bands</button>
         </div>
-      </div>
-
-      <div
-        v-if="view.picking"
-        class="bg-moss-wash mb-3 flex items-center justify-between gap-3 rounded-sm p-3"
-        role="status"
-      >
-        {{ view.picking.ask }}
-        <button type="button" class="act-quiet shrink-0" @click="view.picking = null">Done</button>
-      </div>
-      <FloorDrawing
-        v-if="view.storeyId"
-        :plan="plan"
-        :storey-id="view.storeyId"
-        :sheets="sheets"
-        :out-ml="outMl"
-        :chosen="view.chosen"
-        :carried="view.carried"
-        :marks="view.marks"
-        :picking="!!view.picking"
-        :pictures="`/api/sites/${open.siteId}/photographs`"
-        :proposed="proposed"
-        @choose="choose"
-        @carry="view.carry"
-        @let-go="view.letGo"
-        @put-back="view.putBack"
-        @nudge="view.nudge"
-        @read="(at) => (spot = at)"
-        @pick="(at) => view.picking?.take(at)"
-        @drop-sensor="(specId, at) => palette?.drop(specId, at)"
-      />
-      <p v-else class="bg-sheet text-faded rounded-sm p-6">
-        No storey yet. Name the first one, the highest first, then type its rooms as length by width.
-      </p>
-      <p v-if="view.error" role="alert" class="bg-clay-wash text-clay mt-2 rounded-sm p-3 font-semibold">
-        {{ view.error }}
-      </p>
-      <p v-if="view.told" role="status" class="bg-moss-wash mt-2 rounded-sm p-3">{{ view.told }}</p>
-      <div v-if="sheets.length" class="mt-2 flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
-        <p class="min-h-6" aria-live="polite">
+        <p class="min-h-7" aria-live="polite">
           <template v-if="toldNow">
             <strong class="figures text-river text-lg">{{ toldNow.litres }}</strong> {{ toldNow.rest }}
           </template>
-          <span v-else class="text-faded">Point at a spot, or move over it by arrows.</span>
+          <template v-if="toldReach">
+            <strong class="figures text-lg">{{ toldReach.amount }}</strong> {{ toldReach.rest }}
+          </template>
+          <span v-if="!toldNow && !toldReach" class="text-faded"
+            >Point at a spot, or move over it by arrows.</span
+          >
         </p>
-        <p v-if="isCoarse" class="text-faded text-[13px]">
+        <p v-if="isCoarse && hasWater" class="text-faded text-[13px]">
           The drawing is large: the water is calculated in coarser cells than the usual 50 mm.
         </p>
-        <ul v-if="timeS === null" class="flex flex-wrap gap-x-3 text-[13px]" aria-label="Bands of the map">
+        <ul
+          v-if="hasWater && shownSheets.length && timeS === null"
+          class="flex flex-wrap gap-x-3 text-[13px] max-md:hidden"
+          aria-label="Bands of the map"
+        >
           <li v-for="(name, band) in bandNames" :key="band" class="flex items-center gap-1 whitespace-nowrap">
             <span
               class="bg-river inline-block size-3.5 rounded-xs"
@@ -207,41 +332,42 @@ const notes = computed(() =>
             {{ name }}
           </li>
         </ul>
+        <p v-if="reachMap" class="text-faded text-[13px] max-md:hidden">
+          Hatched: under 6 dB in hand, close hatching: under 0. A doorway is taken to cost nothing.
+        </p>
       </div>
-      <SensorPalette v-if="view.storeyId" ref="palette" class="mt-4" />
-      <RoomForm class="mt-5" />
-      <FloorFiles class="mt-4" />
+      <div class="border-rule bg-sheet border-t px-3 py-2">
+        <RoomLine v-if="stage === 'rooms'" />
+        <SensorBar v-else-if="stage === 'sensors' && view.storeyId" ref="bar" />
+        <ReachBar v-else-if="stage === 'reach' && view.storeyId" :radio-id="radioId" />
+      </div>
     </div>
 
-    <aside aria-label="What is chosen">
-      <div class="lg:sticky lg:top-20">
-        <div class="border-rule bg-sheet mb-3 flex gap-px rounded-sm border p-0.5">
-          <button
-            v-for="entry in sides"
-            :key="entry.value"
-            type="button"
-            class="grow rounded-xs px-2 py-1"
-            :class="side === entry.value ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
-            :aria-pressed="side === entry.value"
-            @click="side = entry.value"
-          >
-            {{ entry.name }}
-          </button>
-        </div>
-        <div class="space-y-5 lg:max-h-[calc(100vh-9rem)] lg:overflow-y-auto">
-          <FloorInspector v-if="side === 'chosen'" />
-          <PlacementPanel v-else @propose="(suggestions) => (proposals = suggestions)" />
-          <section v-if="findings.length">
-            <h2 class="mb-2 font-bold">Sensors and water</h2>
-            <FindingList :findings="findings" />
-          </section>
-          <details v-if="notes.length">
-            <summary class="text-moss cursor-pointer font-semibold">
-              {{ notes.length === 1 ? 'One note' : `${notes.length} notes` }}
-            </summary>
-            <FindingList :findings="notes" class="mt-2" />
-          </details>
-        </div>
+    <aside aria-label="What is chosen" class="border-rule flex min-h-0 min-w-0 flex-col lg:border-l">
+      <div class="border-rule bg-sheet flex gap-px border-b p-1">
+        <button
+          v-for="entry in sides"
+          :key="entry.value"
+          type="button"
+          class="grow rounded-xs px-2 py-1 max-md:min-h-11"
+          :class="side === entry.value ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+          :aria-pressed="side === entry.value"
+          @click="side = entry.value"
+        >
+          {{ entry.name }}
+        </button>
+      </div>
+      <div class="grow space-y-4 p-3 lg:overflow-y-auto">
+        <CautionLine v-if="stage === 'sensors' && side === 'places'">
+          Water and electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
+        </CautionLine>
+        <FloorInspector v-if="side === 'chosen'" />
+        <PlacementPanel v-else-if="side === 'places'" @propose="(suggestions) => (proposals = suggestions)" />
+        <template v-else>
+          <FindingList v-if="findings.length" :findings="findings" />
+          <p v-else class="text-faded">Nothing to mend here.</p>
+        </template>
+        <FloorFiles v-if="stage === 'rooms' && side === 'chosen' && !view.chosen" />
       </div>
     </aside>
   </div>

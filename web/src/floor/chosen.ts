@@ -1,8 +1,8 @@
-import type { FloorPoint } from '@/api/types'
+import type { FloorPoint, Plan } from '@/api/types'
 
 /** What is looked at on the drawing. */
 export interface Chosen {
-  kind: 'room' | 'leak' | 'sensor' | 'doorway' | 'fixture' | 'opening' | 'wall'
+  kind: 'room' | 'leak' | 'sensor' | 'doorway' | 'fixture' | 'opening' | 'wall' | 'hub' | 'repeater' | 'valve'
   id: string
 }
 
@@ -31,3 +31,32 @@ export const roomMark = (kind: RoomMark['kind'], roomId: string, index: number):
 })
 
 export const isSame = (a: Thing, b: Thing): boolean => a.kind === b.kind && a.id === b.id
+
+/** What on the drawing a JSON pointer into the plan leads to, and its storey; null where it leads to nothing that is drawn. */
+export function chosenAt(plan: Plan, pointer: string): { chosen: Chosen; storeyId?: string | null } | null {
+  const [, list, first, inner, second] = pointer.split('/').slice(1)
+  const { installation, building } = plan
+  const index = Number(first)
+  if (list === 'sensors') {
+    const sensor = installation.sensors[index]
+    const storeyId = building.rooms.find((r) => r.id === sensor?.roomId)?.storeyId
+    return sensor ? { chosen: { kind: 'sensor', id: sensor.id }, storeyId } : null
+  }
+  if (list === 'hubs' || list === 'repeaters') {
+    const device = installation[list][index]
+    const kind = list === 'hubs' ? 'hub' : 'repeater'
+    return device ? { chosen: { kind, id: device.id }, storeyId: device.place?.storeyId } : null
+  }
+  if (list === 'drives' || list === 'stopValves') {
+    const id = list === 'drives' ? installation.drives[index]?.stopValveId : building.stopValves[index]?.id
+    const valve = building.stopValves.find((v) => v.id === id)
+    return valve ? { chosen: { kind: 'valve', id: valve.id }, storeyId: valve.drawnAt?.storeyId } : null
+  }
+  if (list === 'rooms') {
+    const room = building.rooms[index]
+    const leak = inner === 'leaks' ? room?.leaks[Number(second)] : undefined
+    if (leak?.at) return { chosen: { kind: 'leak', id: leak.id }, storeyId: room!.storeyId }
+    return room?.areas.length ? { chosen: { kind: 'room', id: room.id }, storeyId: room.storeyId } : null
+  }
+  return null
+}

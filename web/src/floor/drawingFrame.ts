@@ -1,6 +1,7 @@
 import { computed, onBeforeUnmount, onMounted, shallowRef, type Ref } from 'vue'
 import type { FloorPoint, FloorRectangle } from '@/api/types'
 import { bounds, toCm } from './geometry'
+import { useZoom } from './zoom'
 
 /** Units of the drawing in a metre. */
 export const SCALE = 100
@@ -20,37 +21,58 @@ export const metres = (x: number, y: number): FloorPoint => ({
   downM: toCm(y / SCALE),
 })
 
+interface Sheet {
+  x: number
+  y: number
+  /** Units of the drawing in a pixel of the screen. */
+  unit: number
+}
+
+/** All of the areas in the middle of a window. */
+export function fitted(areas: FloorRectangle[], { width, height }: { width: number; height: number }): Sheet {
+  const box = bounds(areas)
+  const [wide, high] = [box.lengthM * SCALE + 2 * MARGIN, box.widthM * SCALE + 2 * MARGIN]
+  const unit = Math.max(wide / width, high / height)
+  return {
+    x: box.acrossM * SCALE - MARGIN - (width * unit - wide) / 2,
+    y: box.downM * SCALE - MARGIN - (height * unit - high) / 2,
+    unit,
+  }
+}
+
 /** What of the storey is in the window, and how large words and symbols have to be to be read and touched. */
 export function useDrawingFrame(svg: Ref<SVGSVGElement | undefined>, areas: () => FloorRectangle[]) {
-  /** While something is held the sheet stays as it is, however far the thing is carried. */
-  const held = shallowRef<number[] | null>(null)
-  const ofAll = computed(() => {
-    const box = bounds(areas())
-    return [
-      box.acrossM * SCALE - MARGIN,
-      box.downM * SCALE - MARGIN,
-      box.lengthM * SCALE + 2 * MARGIN,
-      box.widthM * SCALE + 2 * MARGIN,
-    ]
+  const shown = shallowRef({ width: 700, height: 500 })
+  const observer = new ResizeObserver(([entry]) => {
+    const { width, height } = entry!.contentRect
+    if (width > 0 && height > 0) shown.value = { width, height }
   })
-  const frame = computed(() => held.value ?? ofAll.value)
+  onMounted(() => observer.observe(svg.value!))
+  onBeforeUnmount(() => observer.disconnect())
+
+  /** While something is held the sheet stays as it is, however far the thing is carried. */
+  const held = shallowRef<Sheet | null>(null)
+  const ofAll = computed(() => fitted(areas(), shown.value))
+  const sheet = computed(() => held.value ?? ofAll.value)
   const hold = () => void (held.value = ofAll.value)
   const letGo = () => void (held.value = null)
 
-  const shown = shallowRef({ width: 700, height: 500 })
-  const observer = new ResizeObserver(([entry]) => (shown.value = entry!.contentRect))
-  onMounted(() => observer.observe(svg.value!))
-  onBeforeUnmount(() => observer.disconnect())
-  /** Units of the drawing in a pixel of the screen. */
-  const unitsPerPixel = computed(() =>
-    Math.max(frame.value[2]! / shown.value.width, frame.value[3]! / shown.value.height),
-  )
-  const textSize = computed(() => Math.max(13, Math.min(20, shown.value.width / 36)) * unitsPerPixel.value)
-  const symbolScale = computed(() => Math.max(1, 0.8 * unitsPerPixel.value))
+  const zoom = useZoom(svg)
+  const unitsPerPixel = computed(() => sheet.value.unit / zoom.at.value.k)
+  const frame = computed(() => {
+    const { x, y } = zoom.at.value
+    const unit = unitsPerPixel.value
+    const { width, height } = shown.value
+    return [sheet.value.x - x * unit, sheet.value.y - y * unit, width * unit, height * unit]
+  })
+  /** Names are laid out anew once the zoom has come to rest. */
+  const restingUnits = computed(() => sheet.value.unit / zoom.resting.value)
+  const textSize = computed(() => Math.max(12, Math.min(17, shown.value.width / 44)) * restingUnits.value)
+  const symbolScale = computed(() => Math.min(2.4, Math.max(0.35, 0.8 * unitsPerPixel.value)))
   const symbolAt = (at: FloorPoint) =>
     `translate(${at.acrossM * SCALE} ${at.downM * SCALE}) scale(${symbolScale.value})`
 
-  return { frame, hold, letGo, unitsPerPixel, textSize, symbolScale, symbolAt }
+  return { frame, hold, letGo, unitsPerPixel, textSize, symbolScale, symbolAt, zoom }
 }
 
 export type DrawingFrame = ReturnType<typeof useDrawingFrame>

@@ -26,7 +26,7 @@ export interface HandsTold {
 
 /** Choosing what is drawn, carrying it, and moving it by arrows; and where it is drawn meanwhile. */
 export function useDrawnHands(
-  of: () => { chosen: Chosen | null; carried: Carried | null },
+  of: () => { chosen: Chosen | null; carried: Carried | null; areRoomsLively: boolean },
   { rooms }: DrawnThings,
   frame: DrawingFrame,
   told: HandsTold,
@@ -36,7 +36,8 @@ export function useDrawnHands(
   function choosing(kind: Chosen['kind'], id: string) {
     const choose = () => told.choose({ kind, id })
     return {
-      'data-drag': '',
+      // Where rooms stay as they are, the sheet is moved by their floor.
+      'data-drag': kind === 'room' && !of().areRoomsLively ? undefined : '',
       tabindex: 0,
       role: 'button',
       'aria-pressed': isChosen(kind, id),
@@ -99,6 +100,7 @@ export function useDrawnHands(
   }
   /** Rooms snap to one another, fixtures to the walls of the room that they are in. */
   function grabRoom(press: PointerEvent, room: Room) {
+    if (!of().areRoomsLively) return
     const area = room.areas[0]!
     const others = rooms.value.filter((r) => r.id !== room.id).flatMap((r) => r.areas)
     grab(press, { kind: 'room', id: room.id }, area, (to) => snapTo({ ...area, ...to }, others))

@@ -8,13 +8,14 @@ import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
 /** Where names stand, so that they cover neither symbols nor one another. */
 export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: DrawingFrame) {
   const { sizeOf } = usePlaceWords()
-  const { rooms, leaks, sensors, fixtures, openings } = things
+  const { rooms, leaks, sensors, devices, fixtures, openings } = things
 
   const symbolM = computed(() => ({ lengthM: 0.3 * symbolScale.value, widthM: 0.36 * symbolScale.value }))
   const symbols = computed(() =>
     [
       ...leaks.value.map(({ at }) => at),
       ...sensors.value.map(({ at }) => at),
+      ...devices.value.map(({ at }) => at),
       ...rooms.value.flatMap((room) => room.drains.map((d) => d.at)),
     ].map((at) => boxAround(at, symbolM.value)),
   )

@@ -28,11 +28,28 @@ export function useDrawnThings(of: () => { plan: Plan; storeyId: string }) {
       )
       .map((sensor) => ({ sensor, at: sensor.at ?? sensor.path[0]! })),
   )
+  /** Hubs, repeaters and stop valves, where they hang or are. */
+  const devices = computed(() => {
+    const { installation, building } = of().plan
+    const all = [
+      ...building.stopValves.map((v) => ({
+        kind: 'valve' as const,
+        id: v.id,
+        name: v.name,
+        place: v.drawnAt,
+      })),
+      ...installation.hubs.map((h) => ({ kind: 'hub' as const, ...h })),
+      ...installation.repeaters.map((r) => ({ kind: 'repeater' as const, ...r })),
+    ]
+    return all.flatMap(({ kind, id, name, place }) =>
+      place?.storeyId === of().storeyId ? [{ kind, id, name, at: place.at }] : [],
+    )
+  })
   /** Walls as thick as they are known to be, in units of the drawing. */
   const wallWidth = computed(() =>
     Math.max(5, (storey.value?.innerWalls?.thicknessM ?? storey.value?.outerWalls?.thicknessM ?? 0) * SCALE),
   )
-  return { storey, rooms, doorways, openings, walls, fixtures, leaks, sensors, wallWidth }
+  return { storey, rooms, doorways, openings, walls, fixtures, leaks, sensors, devices, wallWidth }
 }
 
 export type DrawnThings = ReturnType<typeof useDrawnThings>

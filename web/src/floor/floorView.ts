@@ -16,9 +16,14 @@ export interface Picking {
   take: (at: FloorPoint) => void
 }
 
+/** The stages that are looked at on the drawing. */
+export type FloorStage = 'rooms' | 'sensors' | 'reach'
+
 /** What is looked at on the floor plan; what is drawn itself is in the plan. */
 export const useFloorView = defineStore('floorView', () => {
   const open = useOpenPlan()
+  /** The stage whose things are lively. */
+  const stage = ref<FloorStage>('rooms')
   const wantedStorey = ref('')
   const chosen = ref<Chosen | null>(null)
   /** A thing on its way, ahead of the plan, which follows as each place is assessed. */
@@ -126,6 +131,7 @@ export const useFloorView = defineStore('floorView', () => {
   }
 
   return {
+    stage,
     storeys,
     storeyId,
     chosen,

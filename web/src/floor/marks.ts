@@ -41,6 +41,10 @@ export function placeOf(plan: Plan, pointer: string): Mark | null {
     const at = inner === 'path' && second ? sensor?.path?.[Number(second)] : (sensor?.at ?? sensor?.path?.[0])
     return mark(plan.building.rooms.find((r) => r.id === sensor?.roomId)?.storeyId, at && around(at))
   }
+  if (list === 'hubs' || list === 'repeaters') {
+    const place = plan.installation[list][index]?.place
+    return mark(place?.storeyId, place && around(place.at))
+  }
   if (list === 'doorways') {
     const doorway = plan.building.doorways?.[index]
     return mark(doorway?.storeyId, doorway && along(doorway.at, doorway.wall, doorway.widthM))

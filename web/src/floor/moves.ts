@@ -132,6 +132,15 @@ export function putIn(draft: Plan, what: Thing, to: FloorPoint) {
       for (const leak of leaks) hand(leak, room.leaks, other.leaks)
     }
   }
+  if (what.kind === 'hub' || what.kind === 'repeater') {
+    const { hubs, repeaters } = draft.installation
+    const device = [...hubs, ...repeaters].find((d) => d.id === what.id)
+    if (device?.place) device.place.at = to
+  }
+  if (what.kind === 'valve') {
+    const valve = draft.building.stopValves.find((v) => v.id === what.id)
+    if (valve?.drawnAt) valve.drawnAt.at = to
+  }
   if (what.kind === 'sensor') {
     const sensor = draft.installation.sensors.find((s) => s.id === what.id)!
     const first = sensor.path?.[0]

@@ -39,3 +39,15 @@ export const sensorName = (plan: Plan, sensorId: string): string =>
 /** Whether both stand on the floor plan, so that the water's way is drawn and no typed one counts. */
 export const isDrawn = (sensor: Sensor, leak: LeakPoint): boolean =>
   !!leak.at && (!!sensor.at || (sensor.path?.length ?? 0) > 1)
+
+/** A device of the radio net by name: a sensor, hub, repeater, or the drive on its stop valve; its id where the plan no longer has it. */
+export function radioName(plan: Plan, id: string): string {
+  const { sensors, hubs, repeaters, drives } = plan.installation
+  const drive = drives.find((d) => d.id === id)
+  if (drive) {
+    const spec = plan.catalogue.drives.find((d) => d.id === drive.specId)
+    const valve = plan.building.stopValves.find((v) => v.id === drive.stopValveId)
+    return `${spec?.name} on ${valve?.name}`
+  }
+  return [...sensors, ...hubs, ...repeaters].find((d) => d.id === id)?.name ?? id
+}

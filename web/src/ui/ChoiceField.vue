@@ -12,6 +12,8 @@ const props = defineProps<{
   apply: (value: T) => Promise<void>
   how?: string
   pointer?: string
+  /** Its label is for screen readers only, where the row says what it is. */
+  isInline?: boolean
 }>()
 
 const { shown, error, choose } = useChosen(
@@ -24,7 +26,7 @@ const chosen = computed(() => props.choices.find((c) => c.value === shown.value)
 
 <template>
   <Listbox :model-value="shown" as="div" class="relative min-w-0" @update:model-value="choose">
-    <ListboxLabel class="font-semibold">{{ label }}</ListboxLabel>
+    <ListboxLabel :class="isInline ? 'sr-only' : 'font-semibold'">{{ label }}</ListboxLabel>
     <p v-if="how" class="text-faded mb-1 text-[13px]">{{ how }}</p>
     <ListboxButton
       class="field flex items-center justify-between gap-2 text-left"

@@ -62,6 +62,11 @@ export function startDrag(press: PointerEvent, { move, drop, cancel, end }: Drag
     stop(drop)
   })
   onPointer('pointercancel', () => stop(cancel))
+  // A second finger is for the sheet.
+  on(
+    'pointerdown',
+    (event) => event.pointerType === 'touch' && event.pointerId !== press.pointerId && stop(cancel),
+  )
   on('keydown', (event) => {
     if (event.key !== 'Escape') return
     event.preventDefault()

@@ -12,8 +12,10 @@ import type {
   Stage,
   StageState,
   Provenance,
+  RadioCover,
   SensorSpec,
   ValveKind,
+  WallMaterial,
 } from '@/api/types'
 import wordFacts from '@/api/wordFacts.json'
 
@@ -29,6 +31,7 @@ export const stageWords: Record<Stage, string> = {
   drive: 'Drive',
   rooms: 'Rooms',
   sensors: 'Sensors',
+  reach: 'Reach',
   rules: 'Rules',
   rehearse: 'Rehearse',
 }
@@ -164,3 +167,20 @@ export const isFixedFlow = (kind: LeakKind): boolean => wordFacts.fixedFlowLeaks
 /** Whether a valve takes several turns to close: none of those can be driven. */
 export const isMultiTurn = ({ kind }: { kind: ValveKind }): boolean =>
   wordFacts.multiTurnValves.includes(kind)
+
+export const radioCoverWords: Record<RadioCover, string> = {
+  none: 'Nothing',
+  metalLid: 'A metal lid',
+  pit: 'A pit',
+  metalCupboard: 'A metal cupboard',
+}
+
+export const wallMaterialWords: Record<WallMaterial, string> = {
+  brick: 'Brick',
+  concrete: 'Concrete',
+  plasterboard: 'Plasterboard',
+  wood: 'Wood',
+  chipboard: 'Chipboard',
+  glass: 'Glass',
+  metal: 'Metal',
+}

@@ -78,7 +78,7 @@ async function takeOff() {
       </p>
       <RouterLink
         class="act-quiet mt-2 -ml-2 inline-block"
-        :to="{ path: `/sites/${open.siteId}/rooms`, query: { room: room!.id } }"
+        :to="{ path: `/sites/${open.siteId}/rooms`, query: { room: room!.id, view: 'list' } }"
       >
         Kind, pipe and what it would ruin
       </RouterLink>

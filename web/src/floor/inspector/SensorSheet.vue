@@ -12,10 +12,12 @@ import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import { figure, show, showBounds } from '@/ui/units'
 import type { Choice } from '@/ui/words'
+import { radioCovers } from '../reachChoices'
 import { useFloorView } from '../floorView'
 import { pathLength } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
 import PointFields from './PointFields.vue'
+import ReachPanel from './ReachPanel.vue'
 
 /** A sensor on the drawing: where it lies, what holds it, and what it makes of each leak. */
 const props = defineProps<{ id: string }>()
@@ -103,7 +105,8 @@ async function takeOff() {
 
 <template>
   <FloorSheet v-if="sensor" :title="sensor.name" take-out="Take it off the drawing" @take-out="takeOff">
-    <div class="col-span-2">
+    <ReachPanel v-if="view.stage === 'reach'" :id="id" class="col-span-2" />
+    <div v-else class="col-span-2">
       <h3 class="mb-1 font-semibold">It knows after</h3>
       <ul class="space-y-1.5">
         <li v-for="trip in heard.first" :key="trip.id">
@@ -148,6 +151,14 @@ async function takeOff() {
       :value="sensor.hold ?? 'unknown'"
       :choices="holds"
       :apply="(hold) => set('hold', (s) => void (s.hold = hold))"
+    />
+    <ChoiceField
+      v-if="view.stage === 'reach'"
+      class="col-span-2"
+      label="Round it"
+      :value="sensor.cover ?? 'none'"
+      :choices="radioCovers"
+      :apply="(cover) => set('cover', (s) => void (s.cover = cover))"
     />
     <MeasureField
       v-if="spec?.kind === 'probeOnCord'"

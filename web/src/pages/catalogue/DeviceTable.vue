@@ -1,13 +1,22 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
-import type { DriveSpec, FloorFinish, HubSpec, Provenance, SensorSpec } from '@/api/types'
+import type {
+  DriveSpec,
+  FloorFinish,
+  HubSpec,
+  Provenance,
+  RadioSpec,
+  RepeaterSpec,
+  SensorSpec,
+} from '@/api/types'
 import { freshId } from '@/site/names'
 import { change, takeOut } from '@/site/commands/list'
 import { usePreferences } from '@/site/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import TextField from '@/ui/TextField.vue'
+import TickChoices from '@/ui/TickChoices.vue'
 import { putAt, valueAt } from '@/ui/paths'
 import { priceText } from '@/ui/price'
 import { show, type ShownKind } from '@/ui/units'
@@ -22,13 +31,19 @@ const firm = useFirmCatalogue()
 const preferences = usePreferences()
 const added = ref('')
 
-type Device = (DriveSpec | SensorSpec | HubSpec | FloorFinish) & Record<string, unknown>
+type Device = (DriveSpec | SensorSpec | HubSpec | RepeaterSpec | RadioSpec | FloorFinish) &
+  Record<string, unknown>
 const devices = computed(() => firm.catalogue![props.list] as Device[])
 
 const provenances: Choice<Provenance>[] = (['measured', 'makersSheet', 'assumed'] as const).map((value) => ({
   value,
   label: provenanceWords[value],
 }))
+
+const notKnown: Choice<string | null> = { value: null, label: 'Not known' }
+/** The entries of another list, to choose among. */
+const named = (list: DeviceList): Choice<string>[] =>
+  (firm.catalogue![list] as { id: string; name: string }[]).map((e) => ({ value: e.id, label: e.name }))
 
 const figureOf = (device: Device, column: DeviceColumn) =>
   valueAt(device, column.path) as ({ provenance: Provenance } & Record<string, number>) | null | undefined
@@ -88,13 +103,16 @@ const setProvenance = (id: string, column: DeviceColumn) => (provenance: Provena
 const blank = {
   drives: { mount: 'saddle' },
   sensors: { kind: 'spot' },
-  hubs: {},
+  hubs: { radioIds: [] },
+  repeaters: {},
+  radios: {},
   finishes: { contactAngle: { deg: 60, provenance: 'assumed' } },
 }
-const word = computed(() => (props.list === 'finishes' ? 'floor' : 'device'))
+const words: Partial<Record<DeviceList, string>> = { finishes: 'floor', radios: 'radio' }
+const word = computed(() => words[props.list] ?? 'device')
 async function add() {
-  const { drives, sensors, hubs, finishes } = firm.catalogue!
-  const id = freshId(word.value, [...drives, ...sensors, ...hubs, ...finishes])
+  const { drives, sensors, hubs, repeaters, radios, finishes } = firm.catalogue!
+  const id = freshId(word.value, [...drives, ...sensors, ...hubs, ...repeaters, ...radios, ...finishes])
   added.value = id
   await firm.edit((draft) => {
     ;(draft[props.list] as unknown[]).push({ id, name: `New ${word.value}`, ...blank[props.list] })
@@ -109,14 +127,24 @@ const summary = (device: Device) =>
       (c) =>
         c.path !== 'price' &&
         c.numberKey &&
-        ['ratedTorque', 'stroke', 'contactGap', 'response', 'logic', 'contactAngle'].includes(c.path),
+        [
+          'ratedTorque',
+          'stroke',
+          'contactGap',
+          'response',
+          'logic',
+          'contactAngle',
+          'frequency',
+          'power',
+          'sensitivity',
+        ].includes(c.path),
     )
     .map((column) => {
       const value = numberOf(device, column)
       return `${column.label.toLowerCase()} ${value ? show(column.kind as ShownKind, value[0]!, preferences.system) : 'not known'}`
     })
     .concat(
-      props.list === 'finishes'
+      props.list === 'finishes' || props.list === 'radios'
         ? []
         : priceText((device.price as { amount: number } | null)?.amount, firm.catalogue!.currency),
     )
@@ -149,8 +177,24 @@ const summary = (device: Device) =>
             :pointer="`/${list}/${i}/name`"
           />
           <template v-for="column in columns" :key="column.path">
+            <TickChoices
+              v-if="column.isList"
+              class="sm:col-span-2"
+              :label="column.label"
+              :values="(valueAt(device, column.path) as string[]) ?? []"
+              :choices="named(column.refersTo!)"
+              :apply="(values) => set(device.id, (d) => putAt(d, column.path, values))"
+            />
             <ChoiceField
-              v-if="column.choices"
+              v-else-if="column.refersTo"
+              :label="column.label"
+              :value="(valueAt(device, column.path) as string | null) ?? null"
+              :choices="[...named(column.refersTo), notKnown]"
+              :apply="(value) => set(device.id, (d) => putAt(d, column.path, value))"
+              :pointer="`/${list}/${i}/${column.path.replace('.', '/')}`"
+            />
+            <ChoiceField
+              v-else-if="column.choices"
               :label="column.label"
               :value="(valueAt(device, column.path) as string | null) ?? 'unknown'"
               :choices="column.choices"

@@ -28,6 +28,8 @@ it('entries of the same id are replaced, others join, and none goes', () => {
     drives: [{ ...house.drives[1]!, name: 'Other figures' }],
     sensors: [],
     hubs: [],
+    repeaters: [],
+    radios: [],
     finishes: [],
   }
   from.hubs = [{ ...house.hubs[0]!, id: 'k8' }] as never

@@ -10,7 +10,8 @@ it('asks what of a valve a device takes of drives only', () => {
 
 it('each figure can be typed, or chosen among words', () => {
   for (const column of Object.values(deviceColumns).flat())
-    expect(Boolean(column.kind && column.numberKey) !== Boolean(column.choices?.length), column.label).toBe(
-      true,
-    )
+    expect(
+      [column.kind && column.numberKey, column.choices?.length, column.refersTo].filter(Boolean),
+      column.label,
+    ).toHaveLength(1)
 })

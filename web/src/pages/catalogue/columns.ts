@@ -2,12 +2,14 @@ import figures from '@/api/deviceFigures.json'
 import type { TypedKind } from '@/api/types'
 import { answerWords, driveSupplyWords, mountWords, sensorKindWords, type Choice } from '@/ui/words'
 
-export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'finishes'
+export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'repeaters' | 'radios' | 'finishes'
 
 export const deviceLists: { list: DeviceList; name: string }[] = [
   { list: 'drives', name: 'Drives' },
   { list: 'sensors', name: 'Sensors' },
   { list: 'hubs', name: 'Hubs' },
+  { list: 'repeaters', name: 'Repeaters' },
+  { list: 'radios', name: 'Radios' },
   { list: 'finishes', name: 'Floors' },
 ]
 
@@ -20,6 +22,10 @@ export interface DeviceColumn {
   numberKey?: string
   choices?: Choice<string>[]
   how?: string
+  /** The list of the catalogue whose entries it names. */
+  refersTo?: DeviceList
+  /** Whether it names several. */
+  isList?: boolean
   /** All the numbers under its path, which are taken together or not at all. */
   group?: string[]
 }
@@ -35,10 +41,15 @@ const choices: Record<string, Choice<string>[]> = {
   answer: choicesOf(answerWords),
 }
 
-type Figure = Omit<DeviceColumn, 'choices' | 'kind'> & { kind?: string; words?: string }
-const columnOf = ({ words, kind, ...figure }: Figure): DeviceColumn => ({
+type Figure = Omit<DeviceColumn, 'choices' | 'kind' | 'refersTo'> & {
+  kind?: string
+  words?: string
+  refersTo?: string
+}
+const columnOf = ({ words, kind, refersTo, ...figure }: Figure): DeviceColumn => ({
   ...figure,
   kind: kind as TypedKind | undefined,
+  refersTo: refersTo as DeviceList | undefined,
   choices: words ? choices[words] : undefined,
 })
 

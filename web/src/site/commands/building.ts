@@ -17,6 +17,7 @@ import { isFixedFlow } from '@/ui/words'
 import { driveIndexOn } from '../drives'
 import { freshId } from '../names'
 import { change, takeOut, type Command } from './list'
+import { forgetRadio } from './radio'
 
 /** What was found in the building: stop valves, pipes, rooms and what is in them. */
 
@@ -53,7 +54,7 @@ export const removeStopValve =
   (id: string): Command =>
   (draft) => {
     const drive = driveIndexOn(draft, id)
-    if (drive >= 0) draft.installation.drives.splice(drive, 1)
+    if (drive >= 0) forgetRadio(draft, draft.installation.drives.splice(drive, 1)[0]!.id)
     takeOut(draft.building.stopValves, id)
   }
 
@@ -104,11 +105,13 @@ export const editRoom =
 /** Sensors in the room go with it, and so do the rules' references to them. */
 export const removeRoom =
   (id: string): Command =>
-  ({ building, installation }) => {
+  (draft) => {
+    const { building, installation } = draft
     const room = takeOut(building.rooms, id)
     for (const leak of room?.leaks ?? []) forgetDistances(installation, leak.id)
     const gone = new Set(installation.sensors.filter((s) => s.roomId === id).map((s) => s.id))
     installation.sensors = installation.sensors.filter((s) => !gone.has(s.id))
+    for (const sensor of gone) forgetRadio(draft, sensor)
     for (const rule of installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
   }
 
@@ -123,6 +126,15 @@ export const drawRoom =
       room.lengthM ??= area.lengthM
       room.widthM ??= area.widthM
     })(draft)
+  }
+
+/** Puts in a room as it was proposed; one that is on the list already takes its place there. */
+export const putRoom =
+  (room: Room, isKnown: boolean): Command =>
+  ({ building }) => {
+    const at = building.rooms.findIndex((r) => r.id === room.id)
+    if (at >= 0) building.rooms[at] = room
+    else if (!isKnown) building.rooms.push(room)
   }
 
 export const takeRoomOffTheDrawing = (id: string): Command =>
@@ -249,10 +261,11 @@ export const removeFixture =
     }
   }
 
+/** Below the others, or above them. */
 export const addStorey =
-  (storey: Storey): Command =>
+  (storey: Storey, isAbove = false): Command =>
   ({ building }) =>
-    void building.storeys.push(storey)
+    void (isAbove ? building.storeys.unshift(storey) : building.storeys.push(storey))
 
 export const editStorey =
   (id: string, how: (storey: Storey) => void): Command =>

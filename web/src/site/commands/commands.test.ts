@@ -6,6 +6,7 @@ import { leaksOf } from '../names'
 import * as building from './building'
 import * as installation from './installation'
 import type { Command } from './list'
+import * as radio from './radio'
 import * as whole from './plan'
 
 /** Net Loft as it ships, whole and real. */
@@ -29,6 +30,7 @@ const stretch = {
 const sensor = demo.installation.sensors[0]!
 const rule = demo.installation.rules[0]!
 const drive = demo.installation.drives[0]!
+const hub = demo.installation.hubs[0]!
 const feed = { pipeId: demo.building.pipes[0]!.id, pipeIsProposed: true }
 const rename = (thing: { name: string }) => void (thing.name = 'Another name')
 
@@ -96,7 +98,17 @@ const all: [string, Command, string[]][] = [
     installation.acceptSuggestions([{ name: 'Spot', specId: 's4', roomId: room!.id, at } as never]),
     ['installation.sensors', 'installation.rules'],
   ],
-  ['chooseHub', installation.chooseHub(null), ['installation.hubId']],
+  ['chooseHub', radio.chooseHub(null), ['installation.hubs']],
+  ['addHub', radio.addHub({ id: 'new', name: 'Second', specId: 'k7', place: null }), ['installation.hubs']],
+  ['editHub', radio.editHub(hub.id, rename), ['installation.hubs']],
+  ['removeHub', radio.removeHub(hub.id), ['installation.hubs']],
+  [
+    'addRepeater',
+    radio.addRepeater({ id: 'new', name: 'Plug', specId: 'p2', place: null }),
+    ['installation.repeaters'],
+  ],
+  ['setDirectLink', radio.setDirectLink(sensor.id, drive.id, true), ['installation.links']],
+  ['setSignal', radio.setSignal(sensor.id, hub.id, -70), ['installation.signals']],
   ['addRule', installation.addRule('new'), ['installation.rules']],
   ['editRule', installation.editRule(rule.id, rename), ['installation.rules']],
   ['removeRule', installation.removeRule(rule.id), ['installation.rules']],
@@ -156,6 +168,12 @@ describe('commands', () => {
     ['editSensor', installation.editSensor('gone', rename)],
     ['setDistance', installation.setDistance('gone', leak.id, 1)],
     ['removeSensor', installation.removeSensor('gone')],
+    ['editHub', radio.editHub('gone', rename)],
+    ['removeHub', radio.removeHub('gone')],
+    ['editRepeater', radio.editRepeater('gone', rename)],
+    ['removeRepeater', radio.removeRepeater('gone')],
+    ['setDirectLink', radio.setDirectLink('gone', drive.id, true)],
+    ['setSignal', radio.setSignal('gone', hub.id, null)],
     ['editRule', installation.editRule('gone', rename)],
     ['removeRule', installation.removeRule('gone')],
     ['takeOption', installation.takeOption('gone')],
@@ -164,6 +182,28 @@ describe('commands', () => {
     const draft = structuredClone(demo)
     command(draft)
     expect(draft).toEqual(demo)
+  })
+
+  it('what is gone leaves no link and no signal behind', () => {
+    const draft = structuredClone(demo)
+    radio.setDirectLink(sensor.id, drive.id, true)(draft)
+    radio.setSignal(sensor.id, hub.id, -70)(draft)
+    radio.setSignal(hub.id, sensor.id, -72)(draft)
+    expect(draft.installation.signals).toEqual([{ fromId: sensor.id, toId: hub.id, dbm: -72 }])
+    const without = [
+      installation.removeSensor(sensor.id),
+      building.removeRoom(sensor.roomId),
+      building.removeStopValve(drive.stopValveId),
+      installation.chooseDrive(drive.stopValveId, 'sd-12'),
+    ]
+    for (const command of without) {
+      const left = structuredClone(draft)
+      command(left)
+      expect(left.installation.links).toEqual([])
+    }
+    const deaf = structuredClone(draft)
+    radio.removeHub(hub.id)(deaf)
+    expect(deaf.installation.signals).toEqual([])
   })
 
   it('a change that was asked for before a removal meets the thing that it meant', () => {

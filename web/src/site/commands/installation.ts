@@ -11,8 +11,9 @@ import { modes } from '@/ui/words'
 import { driveIndexOn } from '../drives'
 import { freshId } from '../names'
 import { change, takeOut, type Command } from './list'
+import { forgetRadio } from './radio'
 
-/** What is chosen: drives, sensors, the hub, rules, and other installations that are kept to compare. */
+/** What is chosen: drives, sensors, rules, and other installations that are kept to compare. */
 
 /**
  * Puts a drive on a stop valve, on a supply where one is named. What was seen and mounted with the old one says nothing of the new,
@@ -28,6 +29,7 @@ export const chooseDrive =
       if (power) present.power = power
       return
     }
+    if (present) forgetRadio(draft, present.id)
     drives.splice(place < 0 ? drives.length : place, 1, {
       id: freshId('drive', drives),
       stopValveId,
@@ -56,7 +58,7 @@ export const adoptSeen =
 export const addSensor =
   (sensor: Pick<Sensor, 'id' | 'name' | 'specId' | 'roomId'> & { at?: FloorPoint | null }): Command =>
   ({ installation }) =>
-    void installation.sensors.push({ ...sensor, hold: 'unknown', path: [], distances: [] })
+    void installation.sensors.push({ ...sensor, hold: 'unknown', cover: 'none', path: [], distances: [] })
 
 export const editSensor =
   (id: string, how: (sensor: Sensor) => void): Command =>
@@ -74,9 +76,10 @@ export const setDistance = (sensorId: string, leakId: string, distanceM: number 
 /** Rules do not listen to it any more. */
 export const removeSensor =
   (id: string): Command =>
-  ({ installation }) => {
-    takeOut(installation.sensors, id)
-    for (const rule of installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => s !== id)
+  (draft) => {
+    takeOut(draft.installation.sensors, id)
+    forgetRadio(draft, id)
+    for (const rule of draft.installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => s !== id)
   }
 
 /**
@@ -97,11 +100,6 @@ export const acceptSuggestions =
         rule.sensorIds.push(id)
     }
   }
-
-export const chooseHub =
-  (hubId: string | null): Command =>
-  ({ installation }) =>
-    void (installation.hubId = hubId)
 
 /** Any sensor, in every mode, closes at once. */
 export const addRule =

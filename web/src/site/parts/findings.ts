@@ -49,6 +49,7 @@ export function placeOfFinding(
     path: `/sites/${siteId}/${page}`,
     query: { ...query, at: where },
   })
+  if (stage === 'reach') return at(list === 'radios' ? 'catalogue' : 'reach')
   if (list === 'stopValves' && plan.building.stopValves[index]) {
     const main = plan.building.stopValves[index].id
     return stage === 'drive'
@@ -61,9 +62,9 @@ export function placeOfFinding(
   if (list === 'supply') return at('main', { card: 'supply' })
   if (list === 'pipes') return at('main', { card: 'pipes' })
   if (list === 'rooms' && plan.building.rooms[index])
-    return at('rooms', { room: plan.building.rooms[index].id })
-  if (list === 'sensors') return at('sensors')
-  if (list === 'rules' || list === 'hubId') return at('rules')
-  if (list === 'doorways' || list === 'openings' || list === 'storeys') return at('floor')
+    return at('rooms', { room: plan.building.rooms[index].id, view: 'list' })
+  if (list === 'sensors') return at('sensors', { view: 'list' })
+  if (list === 'rules' || list === 'hubs') return at('rules')
+  if (list === 'doorways' || list === 'openings' || list === 'storeys') return at('rooms')
   return null
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref, watch } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { useRoute } from 'vue-router'
 import type { Room } from '@/api/types'
 import { freshId } from '@/site/names'
 import { addRoom, editRoom, removeRoom } from '@/site/commands/building'
@@ -10,6 +10,7 @@ import { usePreferences } from '@/site/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
@@ -64,7 +65,7 @@ async function add() {
     title="Rooms and leak points"
     lead="Go through the rooms and list every place where water can get out. Flexible hoses first of all: basin, WC, kitchen, washing machine, dishwasher, heater."
   >
-    <RouterLink :to="`/sites/${open.siteId}/floor`" class="act mb-4">Floor plan and water map</RouterLink>
+    <DrawingOrList class="mb-4" />
     <form class="mb-4 flex items-end gap-2" @submit.prevent="add">
       <div class="grow">
         <label for="room-name" class="font-semibold">New room</label>

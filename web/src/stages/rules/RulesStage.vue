@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Choice } from '@/ui/words'
 import { freshId } from '@/site/names'
-import { addRule, chooseHub } from '@/site/commands/installation'
+import { addRule } from '@/site/commands/installation'
+import { chooseHub } from '@/site/commands/radio'
 import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
@@ -30,10 +31,10 @@ const add = () => open.edit('rule added', addRule(freshId('rule', plan.value.ins
         class="max-w-sm"
         label="Hub"
         how="It runs the rules in the house."
-        :value="plan.installation.hubId ?? null"
+        :value="plan.installation.hubs[0]?.specId ?? null"
         :choices="hubs"
-        :apply="(hubId) => open.edit('hub', chooseHub(hubId))"
-        pointer="/installation/hubId"
+        :apply="(specId) => open.edit('hub', chooseHub(specId))"
+        pointer="/installation/hubs/0/specId"
       />
     </SheetSection>
     <SheetSection title="What shall happen">

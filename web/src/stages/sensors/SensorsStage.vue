@@ -4,6 +4,7 @@ import { RouterLink } from 'vue-router'
 import { useOpenPlan } from '@/site/openPlan'
 import CautionLine from '@/ui/CautionLine.vue'
 import SheetSection from '@/ui/SheetSection.vue'
+import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import RoomSensors from './RoomSensors.vue'
 
@@ -22,7 +23,7 @@ const rooms = computed(() =>
     title="Sensors"
     lead="At the low point, where the water will run: flat, contacts down, clear of dust, beside the trap rather than behind it. Fix them, or a mop moves them."
   >
-    <RouterLink :to="`/sites/${open.siteId}/floor`" class="act mb-4">Floor plan and water map</RouterLink>
+    <DrawingOrList class="mb-4" />
     <CautionLine class="mb-4">
       Water and electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
     </CautionLine>

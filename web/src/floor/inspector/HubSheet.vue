@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Hub } from '@/api/types'
+import { editHub, removeHub } from '@/site/commands/radio'
+import { useOpenPlan } from '@/site/openPlan'
+import AnswerField from '@/ui/AnswerField.vue'
+import { answers } from '@/ui/choices/valve'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import TextField from '@/ui/TextField.vue'
+import { radioCovers } from '../reachChoices'
+import { useFloorView } from '../floorView'
+import { marginText } from '@/ui/margins'
+import FloorSheet from './FloorSheet.vue'
+import PlaceFields from './PlaceFields.vue'
+
+/** A hub: where it hangs, what carries it, and whom it hears. */
+const props = defineProps<{ id: string }>()
+const view = useFloorView()
+const open = useOpenPlan()
+const index = computed(() => open.plan!.installation.hubs.findIndex((h) => h.id === props.id))
+const hub = computed(() => open.plan!.installation.hubs[index.value])
+const at = computed(() => `/installation/hubs/${index.value}`)
+const specs = computed(() => open.plan!.catalogue.hubs.map((s) => ({ value: s.id, label: s.name })))
+const radios = computed(() => {
+  const ids = open.plan!.catalogue.hubs.find((s) => s.id === hub.value?.specId)?.radioIds ?? []
+  return ids.map((id) => open.plan!.catalogue.radios.find((r) => r.id === id)?.name ?? id).join(', ')
+})
+/** The weakest first. */
+const heard = computed(() =>
+  (open.assessment?.reach.devices ?? [])
+    .filter((d) => d.route.at(-1) === props.id)
+    .sort((a, b) => (a.marginDb?.low ?? -999) - (b.marginDb?.low ?? -999)),
+)
+const set = (what: string, change: (hub: Hub) => void) =>
+  view.edit(`hub ${props.id} ${what}`, editHub(props.id, change))
+async function takeOut() {
+  if (await view.attempt('hub removed', removeHub(props.id))) view.chosen = null
+}
+</script>
+
+<template>
+  <FloorSheet v-if="hub" :title="hub.name" take-out="Take the hub out" @take-out="takeOut">
+    <div class="col-span-2">
+      <h3 class="font-semibold">It hears, the weakest first</h3>
+      <ul class="max-h-44 overflow-y-auto text-[13.5px]" tabindex="0" aria-label="Devices it hears">
+        <li v-for="d in heard" :key="d.deviceId" class="flex justify-between gap-2">
+          <span class="truncate">{{ d.name }}</span>
+          <span class="figures whitespace-nowrap">{{ marginText(d.marginDb, d.isBlocked) }}</span>
+        </li>
+      </ul>
+      <p v-if="!heard.length" class="text-faded text-[13.5px]">Nobody yet, as far as is known.</p>
+      <p class="text-faded text-[13.5px]">
+        {{ radios ? `It speaks ${radios}.` : 'The catalogue does not say which radios it speaks.' }}
+      </p>
+    </div>
+    <TextField
+      class="col-span-2"
+      label="Name"
+      :value="hub.name"
+      required
+      :apply="(text) => set('name', (h) => void (h.name = text))"
+      :pointer="`${at}/name`"
+    />
+    <ChoiceField
+      class="col-span-2"
+      label="Kind"
+      :value="hub.specId"
+      :choices="specs"
+      :apply="(id) => set('kind', (h) => void (h.specId = id))"
+      :pointer="`${at}/specId`"
+    />
+    <PlaceFields
+      v-if="hub.place"
+      :place="hub.place"
+      :apply="(what, change) => set(what, (h) => h.place && change(h.place))"
+      :pointer="`${at}/place`"
+    />
+    <AnswerField
+      class="col-span-2"
+      label="Cable to the router"
+      :value="hub.onCable ?? 'unknown'"
+      :choices="answers"
+      :apply="(v) => set('cable', (h) => void (h.onCable = v))"
+      :pointer="`${at}/onCable`"
+    />
+    <AnswerField
+      class="col-span-2"
+      label="Battery for a power cut"
+      :value="hub.hasBackup ?? 'unknown'"
+      :choices="answers"
+      :apply="(v) => set('backup', (h) => void (h.hasBackup = v))"
+      :pointer="`${at}/hasBackup`"
+    />
+    <ChoiceField
+      class="col-span-2"
+      label="Round it"
+      :value="hub.cover ?? 'none'"
+      :choices="radioCovers"
+      :apply="(v) => set('cover', (h) => void (h.cover = v))"
+    />
+  </FloorSheet>
+</template>

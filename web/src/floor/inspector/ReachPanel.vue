@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { RadioLink } from '@/api/types'
+import { setDirectLink, setSignal } from '@/site/commands/radio'
+import { radioName } from '@/site/names'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
+import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
+import SeverityMark from '@/ui/SeverityMark.vue'
+import SwitchField from '@/ui/SwitchField.vue'
+import { show, showBounds } from '@/ui/units'
+import { wallMaterialWords } from '@/ui/words'
+import { decibels, marginStanding, marginText, WANTED_DB } from '@/ui/margins'
+
+/** How one device is heard: what is in hand, the way to the hub, and each loss on it. */
+const props = defineProps<{ id: string }>()
+const open = useOpenPlan()
+const preferences = usePreferences()
+
+const reach = computed(() => open.assessment?.reach.devices.find((d) => d.deviceId === props.id))
+const standing = computed(() => marginStanding(reach.value?.marginDb, reach.value?.isBlocked ?? false))
+const hops = computed(() => {
+  const route = reach.value?.route ?? []
+  return route.slice(1).flatMap((to, i) => linkOf(route[i]!, to, false) ?? [])
+})
+const linkOf = (from: string, to: string, isDirect: boolean): RadioLink | undefined =>
+  open.assessment?.reach.links.find((l) => l.fromId === from && l.toId === to && l.isDirect === isDirect)
+const nameOf = (id: string) => radioName(open.plan!, id)
+
+const losses = (link: RadioLink) => [
+  {
+    what:
+      link.distanceM.low == null
+        ? 'Distance not known'
+        : `${showBounds('length', link.distanceM, preferences.system)} of air`,
+    db: showBounds('decibels', link.freeSpaceDb, 'metric'),
+  },
+  ...link.walls.map(({ make, isDoorway, lossDb }) => ({
+    what: isDoorway
+      ? 'Doorway'
+      : make
+        ? `${wallMaterialWords[make.material]}${make.thicknessM == null ? ', thickness not known' : ` ${show('smallLength', make.thicknessM, preferences.system)}`}`
+        : 'Wall, make not known',
+    db: lossDb.low == null && lossDb.high == null ? 'blocks' : showBounds('decibels', lossDb, 'metric'),
+  })),
+  ...(link.floors
+    ? [
+        {
+          what: link.floors === 1 ? 'One floor' : `${link.floors} floors`,
+          db: showBounds('decibels', link.floorsDb, 'metric'),
+        },
+      ]
+    : []),
+  ...(link.coversDb.high
+    ? [{ what: 'Lids, pits, cupboards', db: showBounds('decibels', link.coversDb, 'metric') }]
+    : []),
+]
+/** What was read, less the middle of what was predicted. */
+const off = (link: RadioLink): number | null =>
+  link.readDbm == null || link.predictedDbm.low == null || link.predictedDbm.high == null
+    ? null
+    : link.readDbm - (link.predictedDbm.low + link.predictedDbm.high) / 2
+
+const read = (link: RadioLink) => (values: number[] | null) =>
+  open.edit(`signal ${link.fromId} ${link.toId}`, setSignal(link.fromId, link.toId, values?.[0] ?? null))
+
+/** A sensor can order a drive by itself. */
+const drives = computed(() =>
+  open.plan!.installation.sensors.some((s) => s.id === props.id)
+    ? open.plan!.installation.drives.map((d) => ({
+        id: d.id,
+        name: nameOf(d.id),
+        isLinked: open.plan!.installation.links.some((l) => l.sensorId === props.id && l.driveId === d.id),
+        link: linkOf(props.id, d.id, true),
+      }))
+    : [],
+)
+</script>
+
+<template>
+  <section class="mb-4">
+    <template v-if="reach && (reach.marginDb || reach.isBlocked)">
+      <p class="flex items-center gap-2">
+        <SeverityMark v-if="standing === 'stop' || standing === 'caution'" :severity="standing" />
+        <strong
+          class="figures text-[22px]"
+          :class="{ 'text-clay': standing === 'stop' }"
+          data-testid="margin"
+          >{{ marginText(reach.marginDb, reach.isBlocked) }}</strong
+        >
+      </p>
+      <p class="text-faded text-[13.5px]">
+        in hand at the weakest hop; {{ decibels(WANTED_DB) }} are wanted.
+        {{ reach.route.length > 2 ? `By ${reach.route.slice(1, -1).map(nameOf).join(', ')}.` : '' }}
+      </p>
+    </template>
+    <p v-else class="text-faded">
+      What it hears is not known: draw it and its hub, or read its signal in place.
+    </p>
+    <div v-for="hop in hops" :key="hop.toId" class="mt-3">
+      <h3 class="font-semibold">To {{ nameOf(hop.toId) }}</h3>
+      <table class="w-full text-[13.5px]">
+        <tbody>
+          <tr v-for="(loss, i) in losses(hop)" :key="i">
+            <td>{{ loss.what }}</td>
+            <td class="figures text-right whitespace-nowrap">{{ loss.db }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <MeasureField
+        class="mt-2"
+        label="Signal read in place, dBm"
+        kind="number"
+        how="Lids and doors shut. It counts in place of what is predicted."
+        :note="
+          off(hop) == null
+            ? undefined
+            : `${decibels(Math.abs(off(hop)!))} ${off(hop)! < 0 ? 'weaker' : 'stronger'} than predicted`
+        "
+        empty-word="not read"
+        :values="one(hop.readDbm)"
+        :apply="read(hop)"
+        pointer="/installation/signals"
+      />
+      <p v-if="hop.isExtrapolated" class="text-faded mt-1 text-[12.5px]">
+        Below 1 GHz the materials’ laws are extended; a doorway is taken to cost nothing.
+      </p>
+    </div>
+    <div v-for="drive in drives" :key="drive.id" class="mt-3">
+      <SwitchField
+        :label="`Closes ${drive.name} without the hub`"
+        :value="drive.isLinked"
+        :apply="(on) => open.edit(`link ${id} ${drive.id}`, setDirectLink(id, drive.id, on))"
+      />
+      <p v-if="drive.link" class="figures text-[13.5px]">
+        {{ marginText(drive.link.marginDb, drive.link.isBlocked && drive.link.readDbm == null) }} in hand on
+        this link
+      </p>
+      <p v-if="drive.isLinked" class="text-ochre text-[13.5px] font-semibold">
+        Link it with the valve shut: the drive learns the position it is in.
+      </p>
+    </div>
+  </section>
+</template>
