@@ -63,7 +63,7 @@ async function countFrames(page: Page, moves: () => Promise<void>) {
 
 /** Goal: 60 frames a second, while its litres are calculated at every place. */
 test('drag: a sensor over the map', async ({ page, demo }) => {
-  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
   await page.getByRole('button', { name: 'Flat', exact: true }).click()
   await page.getByTestId('water-map').waitFor()
   const sensor = page.getByRole('button', { name: /^Sensor Living room/ })
@@ -83,7 +83,7 @@ test('drag: a sensor over the map', async ({ page, demo }) => {
 
 /** The largest storey of the demo, wetted by one leak. */
 test('the water let run', async ({ page, demo }) => {
-  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
   await page.getByRole('button', { name: 'Studio', exact: true }).click()
   await choose(page, 'Water of', 'Drinks cooler hose, Shop')
   await page.getByTestId('water-map').waitFor()

@@ -18,6 +18,7 @@ test('silence is no answer: a card, a room and a stage are ticked once somebody 
   await expect(inTheWay).not.toContainText('not answered')
 
   await page.getByRole('link', { name: 'Rooms' }).first().click()
+  await page.getByRole('link', { name: 'List', exact: true }).click()
   await page.getByLabel('New room').fill('Hall')
   await page.keyboard.press('Enter')
   await choose(page, 'Floor finish', 'Matt tile')
@@ -52,7 +53,7 @@ test('a finding leads to the field that mends it', async ({ page, demo }) => {
 })
 
 test('a new leak point has a pipe proposed, and somebody says that it is the one', async ({ page, demo }) => {
-  await page.goto(`${demo}${loft}/rooms?room=kitchen`)
+  await page.goto(`${demo}${loft}/rooms?room=kitchen&view=list`)
   await page.getByLabel('New leak point').first().fill('Ice maker hose')
   await page.keyboard.press('Enter')
   const yes = page.getByRole('button', { name: 'Yes, this pipe feeds it' })

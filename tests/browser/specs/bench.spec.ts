@@ -11,6 +11,7 @@ const worked = [
   ['battery', '10.8 years'],
   ['backup', '114 hours'],
   ['film', '6.17 L'],
+  ['radio', '22.1 dB'],
 ] as const
 
 test('each calculator opens with its worked example and a line to copy', async ({ page, empty }) => {

@@ -77,7 +77,7 @@ async function expectAt(thing: Locator, [acrossM, downM]: [number, number]) {
 const undo = (page: Page) => page.getByRole('button', { name: /^Undo/ })
 
 test('whatever is drawn is dragged by mouse, is one step of undo, and Escape puts it back', async ({ page, demo }) => {
-  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
   await page.getByRole('button', { name: 'Flat', exact: true }).click()
   await page.getByTestId('water-map').waitFor()
   const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
@@ -125,7 +125,7 @@ for (const [width, with_] of [
   test.describe(`at ${width} px`, () => {
     test.use({ viewport: { width, height: 800 }, hasTouch: with_ === 'a finger' })
     test(`rooms and all that is in them are dragged by ${with_} to where they are let go`, async ({ page, demo }) => {
-      await page.goto(`${demo}/sites/net-loft-tidewrack-quay/floor`)
+      await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
       const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
       const hand = with_ === 'a mouse' ? mouse(page) : await finger(page)
       for (const [storey, name, by] of things) {

@@ -39,6 +39,7 @@ test('a site from nothing: stop valve, drive, room, leak, sensor, rule, litres, 
 
   // A room with a leak point.
   await page.getByRole('link', { name: 'Rooms' }).first().click()
+  await page.getByRole('link', { name: 'List', exact: true }).click()
   await page.getByLabel('New room').fill('Scullery')
   await page.keyboard.press('Enter')
   await choose(page, 'Floor finish', 'Matt tile')
@@ -53,6 +54,7 @@ test('a site from nothing: stop valve, drive, room, leak, sensor, rule, litres, 
 
   // A sensor, and a rule that takes it.
   await page.getByRole('link', { name: 'Sensors' }).first().click()
+  await page.getByRole('link', { name: 'List', exact: true }).click()
   await page.getByLabel('New sensor in Scullery').fill('Under the basin')
   await page.keyboard.press('Enter')
   await type(page, 'From Basin hose', '1.2', '1.2 m')

@@ -5,8 +5,8 @@ const netLoft = '/sites/net-loft-tidewrack-quay'
 
 test('places are found, say what they buy, and are accepted one by one', async ({ page, demo }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${demo}${netLoft}/floor`)
-  await page.getByRole('button', { name: 'Where to put sensors' }).click()
+  await page.goto(`${demo}${netLoft}/sensors`)
+  await page.getByRole('button', { name: 'Where to put' }).click()
   await page.getByRole('button', { name: 'Find places' }).click()
   await expect(page.getByText('2 leaks that nothing hears')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Find places' })).toBeVisible()
@@ -38,8 +38,7 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
   await page.getByLabel('New site').fill('Fixture house')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Add a pipe' }).click()
-  await page.getByRole('button', { name: 'Menu' }).click()
-  await page.getByRole('menuitem', { name: 'Floor plan and water map' }).click()
+  await page.getByRole('link', { name: 'Rooms' }).first().click()
   await page.getByLabel('File of rooms').setInputFiles({
     name: 'rooms.csv',
     mimeType: 'text/csv',
@@ -86,6 +85,7 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
   await across.press('Escape')
 
   // A sensor is put in; under the machine only a probe fits.
+  await page.getByRole('link', { name: 'Sensors' }).first().click()
   await page.getByRole('button', { name: /^Room Scullery/ }).focus()
   await page.getByRole('button', { name: 'Put a Spot S4 into the chosen room' }).click()
   const spot = page.getByRole('button', { name: /^Sensor Scullery, Spot S4/ })
@@ -115,7 +115,7 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
 
 test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, ownDemo }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${ownDemo}/sites/saint-brannocs/floor`)
+  await page.goto(`${ownDemo}/sites/saint-brannocs/rooms`)
   await expect(page.getByRole('heading', { name: 'Ground floor' })).toBeVisible()
   const png = await page.evaluate(() => {
     const canvas = document.createElement('canvas')

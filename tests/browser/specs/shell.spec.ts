@@ -7,10 +7,11 @@ test('keys go to the stages, find places, and show themselves', async ({ page, d
   await page.goto(`${demo}${site}/main`)
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
   for (const [key, heading] of [
-    ['6', 'Rehearse'],
-    ['5', 'Rules'],
-    ['4', 'Sensors'],
-    ['3', 'Rooms and leak points'],
+    ['7', 'Rehearse'],
+    ['6', 'Rules'],
+    ['5', 'Reach on the floor plan'],
+    ['4', 'Sensors on the floor plan'],
+    ['3', 'Rooms on the floor plan'],
     ['2', 'The drive'],
   ] as const) {
     await page.keyboard.press(key)

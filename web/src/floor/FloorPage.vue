@@ -14,7 +14,7 @@ import FindingList from '@/site/parts/FindingList.vue'
 import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
 import { stageWords } from '@/ui/words'
-import { chosenAt, type Chosen } from './chosen'
+import { chosenAt, isSame, type Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
@@ -96,6 +96,15 @@ const bandNames = computed(() => [
 type Side = 'chosen' | 'places' | 'findings'
 const side = ref<Side>('chosen')
 const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
+/** What is found of the thing that is chosen. */
+const ofChosen = computed(() => {
+  const { chosen } = view
+  if (!chosen) return []
+  return (open.assessment?.findings ?? []).filter((f) => {
+    const of = chosenAt(plan.value, f.where)?.chosen
+    return of && isSame(of, chosen)
+  })
+})
 const sides = computed<{ value: Side; name: string }[]>(() => [
   { value: 'chosen', name: 'Chosen' },
   ...(props.stage === 'sensors' ? [{ value: 'places' as const, name: 'Where to put' }] : []),
@@ -257,13 +266,26 @@ const zoomButtons = [
             </svg>
           </button>
         </div>
+        <p
+          class="bg-sheet/90 pointer-events-none absolute top-2 left-3 max-w-[80%] rounded-sm px-1.5 empty:hidden"
+          aria-live="polite"
+        >
+          <template v-if="toldNow">
+            <strong class="figures text-river text-lg">{{ toldNow.litres }}</strong> {{ toldNow.rest }}
+          </template>
+          <template v-if="toldReach">
+            <strong class="figures text-lg">{{ toldReach.amount }}</strong> {{ toldReach.rest }}
+          </template>
+        </p>
         <ScaleBar v-if="drawing" :units-per-pixel="drawing.unitsPerPixel" class="absolute bottom-2 left-3" />
+        <div class="absolute inset-x-0 bottom-0 max-lg:bottom-14">
+          <p v-if="view.error" role="alert" class="bg-clay-wash text-clay px-3 py-1.5 font-semibold">
+            {{ view.error }}
+          </p>
+          <p v-if="view.told" role="status" class="bg-moss-wash px-3 py-1.5">{{ view.told }}</p>
+        </div>
       </div>
 
-      <p v-if="view.error" role="alert" class="bg-clay-wash text-clay px-3 py-1.5 font-semibold">
-        {{ view.error }}
-      </p>
-      <p v-if="view.told" role="status" class="bg-moss-wash px-3 py-1.5">{{ view.told }}</p>
       <div
         v-if="shownSheets.length || reachMap"
         class="border-rule bg-sheet flex flex-wrap items-center justify-between gap-x-6 gap-y-0.5 border-t px-3 py-1"
@@ -305,17 +327,6 @@ const zoomButtons = [
           }}</span>
           <button v-if="timeS !== null" type="button" class="act-quiet" @click="showBands">Bands</button>
         </div>
-        <p class="min-h-7" aria-live="polite">
-          <template v-if="toldNow">
-            <strong class="figures text-river text-lg">{{ toldNow.litres }}</strong> {{ toldNow.rest }}
-          </template>
-          <template v-if="toldReach">
-            <strong class="figures text-lg">{{ toldReach.amount }}</strong> {{ toldReach.rest }}
-          </template>
-          <span v-if="!toldNow && !toldReach" class="text-faded"
-            >Point at a spot, or move over it by arrows.</span
-          >
-        </p>
         <p v-if="isCoarse && hasWater" class="text-faded text-[13px]">
           The drawing is large: the water is calculated in coarser cells than the usual 50 mm.
         </p>
@@ -361,11 +372,14 @@ const zoomButtons = [
         <CautionLine v-if="stage === 'sensors' && side === 'places'">
           Water and electricity: sensors with probes only, cords out of the wet, no adapters on the floor.
         </CautionLine>
-        <FloorInspector v-if="side === 'chosen'" />
-        <PlacementPanel v-else-if="side === 'places'" @propose="(suggestions) => (proposals = suggestions)" />
-        <template v-else>
+        <template v-if="side === 'chosen'">
+          <FloorInspector />
+          <FindingList v-if="ofChosen.length" :findings="ofChosen" />
+        </template>
+        <PlacementPanel v-if="side === 'places'" @propose="(suggestions) => (proposals = suggestions)" />
+        <template v-if="side !== 'chosen'">
           <FindingList v-if="findings.length" :findings="findings" />
-          <p v-else class="text-faded">Nothing to mend here.</p>
+          <p v-else-if="side === 'findings'" class="text-faded">Nothing to mend here.</p>
         </template>
         <FloorFiles v-if="stage === 'rooms' && side === 'chosen' && !view.chosen" />
       </div>

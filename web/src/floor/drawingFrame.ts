@@ -28,14 +28,29 @@ interface Sheet {
   unit: number
 }
 
-/** All of the areas in the middle of a window. */
-export function fitted(areas: FloorRectangle[], { width, height }: { width: number; height: number }): Sheet {
+/** What is kept free for words and buttons over the drawing, px. */
+export interface Edges {
+  top: number
+  right: number
+  bottom: number
+}
+const WIDE_PX = 600
+const edgesOf = (width: number): Edges =>
+  width > WIDE_PX ? { top: 30, right: 48, bottom: 24 } : { top: 30, right: 0, bottom: 52 }
+
+/** All of the areas in the middle of what is free of a window. */
+export function fitted(
+  areas: FloorRectangle[],
+  { width, height }: { width: number; height: number },
+  { top, right, bottom } = edgesOf(width),
+): Sheet {
   const box = bounds(areas)
   const [wide, high] = [box.lengthM * SCALE + 2 * MARGIN, box.widthM * SCALE + 2 * MARGIN]
-  const unit = Math.max(wide / width, high / height)
+  const free = { width: Math.max(1, width - right), height: Math.max(1, height - top - bottom) }
+  const unit = Math.max(wide / free.width, high / free.height)
   return {
-    x: box.acrossM * SCALE - MARGIN - (width * unit - wide) / 2,
-    y: box.downM * SCALE - MARGIN - (height * unit - high) / 2,
+    x: box.acrossM * SCALE - MARGIN - (free.width * unit - wide) / 2,
+    y: box.downM * SCALE - MARGIN - top * unit - (free.height * unit - high) / 2,
     unit,
   }
 }

@@ -5,7 +5,7 @@ defineProps<{ id: string; label: string; how?: string; echo?: string; error?: st
 
 <template>
   <div class="min-w-0">
-    <div class="flex items-baseline justify-between gap-2">
+    <div class="flex flex-wrap items-baseline justify-between gap-2 gap-x-2">
       <label :id="`${id}-label`" :for="id" class="font-semibold">{{ label }}</label>
       <slot name="aside" />
     </div>

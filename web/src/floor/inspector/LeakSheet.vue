@@ -2,14 +2,14 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LeakPoint } from '@/api/types'
-import { editLeak } from '@/site/commands/building'
+import { editLeak, removeLeak } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { firstTrip } from '@/site/trips'
 import { show, showBounds } from '@/ui/units'
-import { leakKinds } from '@/ui/words'
 import { useFloorView } from '../floorView'
 import FloorSheet from './FloorSheet.vue'
+import LeakFields from './LeakFields.vue'
 import PointFields from './PointFields.vue'
 
 /** A leak point on the drawing, and which sensor knows of it first. */
@@ -29,6 +29,9 @@ const flow = computed(() => open.outcomeOf(open.assessment, props.id, 'away')?.f
 
 const set = (what: string, change: (leak: LeakPoint) => void) =>
   view.edit(`leak ${props.id} ${what}`, editLeak(props.id, change))
+async function takeOut() {
+  if (await view.attempt('leak point removed', removeLeak(props.id))) view.chosen = null
+}
 async function takeOff() {
   const done = await view.attempt(
     'taken off the drawing',
@@ -40,29 +43,9 @@ async function takeOff() {
 
 <template>
   <FloorSheet v-if="leak" :title="leak.name" take-out="Take it off the drawing" @take-out="takeOff">
-    <PointFields
-      v-if="leak.at"
-      :at="leak.at"
-      :apply="(key, value) => set(key, (l) => void (l.at![key] = value))"
-      :pointer="`/building/rooms/${roomIndex}/leaks/${index}/at`"
-    />
-    <template #below>
-      <p class="mt-3">
-        {{ leakKinds.find((k) => k.value === leak!.kind)?.label }}
-        <strong v-if="flow" class="figures">{{ showBounds('flow', flow, preferences.system) }}</strong>
-      </p>
-      <p v-if="leak.pipeIsProposed" class="text-ochre text-[13.5px] font-semibold">
-        Fed by {{ open.plan!.building.pipes.find((p) => p.id === leak!.pipeId)?.name }}? It is only proposed.
-        <button
-          type="button"
-          class="act-quiet -ml-2"
-          @click="set('pipe said', (l) => void (l.pipeIsProposed = false))"
-        >
-          Yes, this pipe feeds it
-        </button>
-      </p>
-      <p v-if="!leak.pipeId" class="text-faded text-[13.5px]">
-        Its water passes no stop valve: closing one does not stop it.
+    <div class="col-span-2">
+      <p v-if="flow" class="figures text-[17px] font-bold">
+        {{ showBounds('flow', flow, preferences.system) }}
       </p>
       <p class="mt-1">
         <template v-if="first">
@@ -77,11 +60,23 @@ async function takeOff() {
         <strong v-else class="text-clay">No sensor is known ever to hear it.</strong>
       </p>
       <RouterLink
-        class="act-quiet mt-2 -ml-2 inline-block"
-        :to="{ path: `/sites/${open.siteId}/rooms`, query: { room: room!.id, view: 'list' } }"
+        class="act-quiet -ml-2 inline-block"
+        :to="{ path: `/sites/${open.siteId}/rehearse`, query: { leak: id } }"
       >
-        Kind, pipe and what it would ruin
+        Rehearse it
       </RouterLink>
+    </div>
+    <LeakFields :leak="leak" :room="room!" :pointer="`/building/rooms/${roomIndex}/leaks/${index}`" />
+    <PointFields
+      v-if="leak.at"
+      :at="leak.at"
+      :apply="(key, value) => set(key, (l) => void (l.at![key] = value))"
+      :pointer="`/building/rooms/${roomIndex}/leaks/${index}/at`"
+    />
+    <template #below>
+      <button type="button" class="act-quiet text-clay mt-3 -ml-2" @click="takeOut">
+        Take the leak point out
+      </button>
     </template>
   </FloorSheet>
 </template>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Room } from '@/api/types'
-import { finishesOf } from '@/ui/choices/rooms'
 import { editRoom, takeRoomOffTheDrawing } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
@@ -12,6 +11,7 @@ import { middleOf } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
 import PointFields from './PointFields.vue'
 import RectangleFields from './RectangleFields.vue'
+import RoomFields from './RoomFields.vue'
 import RoomContents from './RoomContents.vue'
 import RoomParts from './RoomParts.vue'
 import RoomWays from './RoomWays.vue'
@@ -25,7 +25,6 @@ const index = computed(() => plan.value.building.rooms.findIndex((r) => r.id ===
 const room = computed(() => plan.value.building.rooms[index.value])
 const area = computed(() => room.value?.areas?.[0])
 const at = computed(() => `/building/rooms/${index.value}`)
-const finishes = computed(() => finishesOf(plan.value.catalogue))
 
 const set = (what: string, change: (room: Room) => void) =>
   view.edit(`room ${props.id} ${what}`, editRoom(props.id, change))
@@ -65,14 +64,7 @@ async function takeOff() {
       :apply="(key, value) => set(`area ${key}`, (r) => void (r.areas[0]![key] = value))"
       :pointer="() => `${at}/areas/0`"
     />
-    <ChoiceField
-      class="col-span-2"
-      label="Floor finish"
-      :value="room.finishId ?? null"
-      :choices="finishes"
-      :apply="(finish) => set('finish', (r) => void (r.finishId = finish))"
-      :pointer="`${at}/finishId`"
-    />
+    <RoomFields :room="room" :pointer="at" />
     <MeasureField
       label="Fall, %"
       kind="number"

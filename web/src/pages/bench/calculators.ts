@@ -2,6 +2,7 @@ import { api } from '@/api/client'
 import { pipeMaterials } from '@/ui/choices/valve'
 import { positions } from '@/ui/choices/rooms'
 import { figure, show } from '@/ui/units'
+import { wallMaterialWords } from '@/ui/words'
 import { define, type Calculator, type MeasureInput } from './calculator'
 import AxisPicture from '@/ui/drawings/AxisPicture.vue'
 import ClosingPicture from './pictures/ClosingPicture.vue'
@@ -12,6 +13,7 @@ import StrapsPicture from '@/ui/drawings/StrapsPicture.vue'
 import SupplyPicture from './pictures/SupplyPicture.vue'
 import TankPicture from './pictures/TankPicture.vue'
 import TorquePicture from './pictures/TorquePicture.vue'
+import WallLossPicture from './pictures/WallLossPicture.vue'
 
 const DAY_S = 86_400
 const material = { key: 'pipeMaterial', label: 'Pipe', choices: pipeMaterials }
@@ -256,6 +258,73 @@ export const calculators: Calculator[] = [
     formula: 'C·η/I',
     source: 'Charge balance.',
     picture: LastingPicture,
+  }),
+  define({
+    id: 'radio',
+    title: 'Radio margin',
+    lead: 'What is left of a signal behind distance, walls and floors.',
+    start: {
+      frequencyMHz: 868,
+      powerDbm: 5,
+      sensitivityDbm: -100,
+      antennaGainDb: -2,
+      distanceM: 8,
+      wallMaterial: 'brick' as const,
+      wallThicknessM: 0.1025,
+      walls: 2,
+      floors: 1,
+      floorLossDb: 14,
+    },
+    measures: [
+      {
+        key: 'frequencyMHz',
+        label: 'Frequency, MHz',
+        kind: 'number',
+        how: '100 to 100,000; below 1000 extended.',
+      },
+      { key: 'powerDbm', label: 'Sent, dBm', kind: 'number' },
+      {
+        key: 'sensitivityDbm',
+        label: 'Sensitivity, dBm',
+        kind: 'number',
+        how: 'The weakest that is understood.',
+      },
+      { key: 'antennaGainDb', label: 'Antenna at each end, dB', kind: 'number' },
+      { key: 'distanceM', label: 'Distance', kind: 'length' },
+      { key: 'walls', label: 'Walls of this make', kind: 'number' },
+      { key: 'wallThicknessM', label: 'Thickness of one', kind: 'smallLength' },
+      { key: 'floors', label: 'Floors', kind: 'number' },
+      {
+        key: 'floorLossDb',
+        label: 'One floor takes, dB',
+        kind: 'number',
+        how: 'Joists 8 to 12, concrete 14 to 20.',
+      },
+    ],
+    choices: [
+      {
+        key: 'wallMaterial',
+        label: 'Walls are of',
+        choices: Object.entries(wallMaterialWords).map(([value, label]) => ({ value, label })),
+      },
+    ],
+    calculate: api.bench.radio,
+    figures: (r) => [
+      {
+        name: 'In hand',
+        text: r.marginDb == null ? 'nothing: metal blocks' : show('decibels', r.marginDb, 'metric'),
+        isStop: r.marginDb == null || r.marginDb < 0,
+      },
+      { name: 'Works with a chance of', text: `${figure(100 * r.chance)} %` },
+      { name: 'Distance takes', text: show('decibels', r.freeSpaceDb, 'metric') },
+      { name: 'One wall takes', text: r.wallDb == null ? 'all' : show('decibels', r.wallDb, 'metric') },
+      { name: 'Floors take', text: show('decibels', r.floorsDb, 'metric') },
+    ],
+    formula:
+      'sent + gains − (20·log d + 20·log f − 27.55) − walls − k^((k+2)/(k+1) − 0.46)·L − fade 10 − sensitivity; a wall as a slab with its reflections inside; chance Φ(margin/4)',
+    source:
+      'H. T. Friis 1946; Recommendation ITU-R P.2040; COST 231, multi-wall model. Below 1 GHz the materials’ laws are extended.',
+    picture: WallLossPicture,
   }),
   define({
     id: 'film',

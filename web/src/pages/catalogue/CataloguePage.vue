@@ -133,7 +133,7 @@ const setCurrency = (currency: string) => firm.edit((draft) => void (draft.curre
       </div>
       <TabGroup :selected-index="tab" @change="(index: number) => (tab = index)">
         <div class="mb-3 flex flex-wrap items-end justify-between gap-3">
-          <TabList class="border-rule bg-sheet flex gap-px rounded-sm border p-0.5">
+          <TabList class="border-rule bg-sheet flex flex-wrap gap-px rounded-sm border p-0.5">
             <Tab v-for="entry in deviceLists" :key="entry.list" v-slot="{ selected }" as="template">
               <button
                 type="button"

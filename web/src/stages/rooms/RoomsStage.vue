@@ -4,15 +4,12 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Room } from '@/api/types'
 import { freshId } from '@/site/names'
-import { addRoom, editRoom, removeRoom } from '@/site/commands/building'
+import RoomFields from '@/floor/inspector/RoomFields.vue'
+import { addRoom, removeRoom } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
-import ChoiceField from '@/ui/ChoiceField.vue'
-import MeasureField from '@/ui/MeasureField.vue'
-import { one } from '@/ui/measured'
 import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import StagePage from '@/site/parts/StagePage.vue'
-import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
 import { finishesOf } from '@/ui/choices/rooms'
 import LeakList from './LeakList.vue'
@@ -41,13 +38,6 @@ function summary(room: Room): string {
       : `${show('length', room.lengthM, preferences.system)} × ${show('length', room.widthM, preferences.system)}`
   return `${size} · ${finishes.value.find((f) => f.value === (room.finishId ?? null))?.label.toLowerCase()}`
 }
-
-const set = (id: string, what: string, change: (room: Room) => void) =>
-  open.edit(`room ${id} ${what}`, editRoom(id, change))
-
-type Measure = 'lengthM' | 'widthM' | 'floorHeightM'
-const setMeasure = (id: string, key: Measure) => (values: number[] | null) =>
-  set(id, key, (room) => void (room[key] = values?.[0] ?? null))
 
 async function add() {
   const wanted = name.value.trim()
@@ -103,45 +93,7 @@ async function add() {
         </DisclosureButton>
         <DisclosurePanel class="px-3 pt-1 pb-5 sm:pl-9">
           <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
-            <TextField
-              label="Name"
-              :value="room.name"
-              required
-              :apply="(text) => set(room.id, 'name', (r) => void (r.name = text))"
-              :pointer="`/building/rooms/${index}/name`"
-            />
-            <ChoiceField
-              label="Floor finish"
-              how="It sets how high water stands before it spreads."
-              :value="room.finishId ?? null"
-              :choices="finishes"
-              :apply="(finish) => set(room.id, 'finish', (r) => void (r.finishId = finish))"
-              :pointer="`/building/rooms/${index}/finishId`"
-            />
-            <MeasureField
-              label="Length"
-              kind="length"
-              how="Wall to wall, tape on the floor."
-              :values="one(room.lengthM)"
-              :apply="setMeasure(room.id, 'lengthM')"
-              :pointer="`/building/rooms/${index}/lengthM`"
-            />
-            <MeasureField
-              label="Width"
-              kind="length"
-              how="Wall to wall, the other way."
-              :values="one(room.widthM)"
-              :apply="setMeasure(room.id, 'widthM')"
-              :pointer="`/building/rooms/${index}/widthM`"
-            />
-            <MeasureField
-              label="Floor above the stop valve"
-              kind="length"
-              how="From the stop valve up or down the stair; below is negative."
-              :values="one(room.floorHeightM)"
-              :apply="setMeasure(room.id, 'floorHeightM')"
-              :pointer="`/building/rooms/${index}/floorHeightM`"
-            />
+            <RoomFields :room="room" :pointer="`/building/rooms/${index}`" />
           </div>
           <LeakList :room="room" :room-index="index" class="mt-5" />
           <button
