@@ -63,8 +63,16 @@ public sealed class ReachApiTests(TestServer server) : IClassFixture<TestServer>
     {
         static JsonObject Input(string material) => new()
         {
-            ["frequencyMHz"] = 868, ["powerDbm"] = 5, ["sensitivityDbm"] = -100, ["antennaGainDb"] = -2, ["distanceM"] = 8,
-            ["wallMaterial"] = material, ["wallThicknessM"] = 0.1025, ["walls"] = 2, ["floors"] = 2, ["floorLossDb"] = 14,
+            ["frequencyMHz"] = 868,
+            ["powerDbm"] = 5,
+            ["sensitivityDbm"] = -100,
+            ["antennaGainDb"] = -2,
+            ["distanceM"] = 8,
+            ["wallMaterial"] = material,
+            ["wallThicknessM"] = 0.1025,
+            ["walls"] = 2,
+            ["floors"] = 2,
+            ["floorLossDb"] = 14,
         };
         JsonNode brick = (await (await server.Http.PostAsync("/api/bench/radio", TestServer.Json(Input("brick").ToJsonString()))).Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Equal(2.80, (double)brick["wallDb"]!, 0.01);
