@@ -51,3 +51,36 @@ public sealed record ProposedFixture(Fixture Fixture, IReadOnlyList<LeakPoint> L
         };
     }
 }
+
+/// <summary>Puts fixtures into a room.</summary>
+public static class FixtureAdvice
+{
+    /// <summary>A room with fixtures at its free walls, each with its usual leak points; several of a kind are numbered.</summary>
+    /// <param name="plan">A checked plan, with the room or without it.</param>
+    /// <param name="room">Drawn.</param>
+    /// <param name="fixtures">In the order in which they are put in.</param>
+    /// <param name="idOf">A free id for a name.</param>
+    public static Room Furnished(Plan plan, Room room, IEnumerable<UsualFixture> fixtures, Func<string, string> idOf)
+    {
+        foreach (UsualFixture usual in fixtures)
+        {
+            Room before = room;
+            Plan with = plan.WithBuilding(b => b with { Rooms = [.. b.Rooms.Where(r => r.Id != before.Id), before] });
+            var proposed = ProposedFixture.Of(with, before, usual, idOf);
+            string name = Numbered(usual.Name, before.Fixtures.Select(f => f.Name));
+            room = before with
+            {
+                Fixtures = [.. before.Fixtures, proposed.Fixture with { Name = name }],
+                Leaks = [.. before.Leaks, .. proposed.Leaks.Select(l => l with { Name = name == usual.Name ? l.Name : $"{l.Name}, {name}" })],
+            };
+        }
+
+        return room;
+    }
+
+    private static string Numbered(string name, IEnumerable<string> taken)
+    {
+        int there = taken.Count(t => t == name || t.StartsWith($"{name} ", StringComparison.Ordinal));
+        return there == 0 ? name : $"{name} {there + 1}";
+    }
+}

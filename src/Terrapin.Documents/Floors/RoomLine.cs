@@ -88,7 +88,7 @@ public static partial class RoomLine
             LengthM = known?.LengthM ?? length,
             WidthM = known?.WidthM ?? width,
         };
-        return new ProposedRoom(Furnished(plan, room, fixtures, idOf), known is not null, faults);
+        return new ProposedRoom(FixtureAdvice.Furnished(plan, room, fixtures, idOf), known is not null, faults);
     }
 
     private static (double LengthM, double WidthM)? ReadSize(string head, Match size, UnitSystem system, List<LineFault> faults)
@@ -169,30 +169,6 @@ public static partial class RoomLine
     {
         string shown = string.Concat(name[..1].ToUpperInvariant(), name.AsSpan(1));
         return new Room { Id = idOf(shown), Name = shown, Leaks = [] };
-    }
-
-    private static Room Furnished(Plan plan, Room room, IEnumerable<UsualFixture> fixtures, Func<string, string> idOf)
-    {
-        foreach (UsualFixture usual in fixtures)
-        {
-            Room before = room;
-            Plan with = plan.WithBuilding(b => b with { Rooms = [.. b.Rooms.Where(r => r.Id != before.Id), before] });
-            var proposed = ProposedFixture.Of(with, before, usual, idOf);
-            string name = Numbered(usual.Name, before.Fixtures.Select(f => f.Name));
-            room = before with
-            {
-                Fixtures = [.. before.Fixtures, proposed.Fixture with { Name = name }],
-                Leaks = [.. before.Leaks, .. proposed.Leaks.Select(l => l with { Name = name == usual.Name ? l.Name : $"{l.Name}, {name}" })],
-            };
-        }
-
-        return room;
-    }
-
-    private static string Numbered(string name, IEnumerable<string> taken)
-    {
-        int there = taken.Count(t => t == name || t.StartsWith($"{name} ", StringComparison.Ordinal));
-        return there == 0 ? name : $"{name} {there + 1}";
     }
 
     /// <summary>To the right of the last room, below it, or beside another: the first place where it lies over none.</summary>

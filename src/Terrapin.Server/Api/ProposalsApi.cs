@@ -13,12 +13,16 @@ namespace Terrapin.Server.Api;
 internal static class ProposalsApi
 {
     private const int MostOfALine = 500;
+    private const double LeastHouseM = 4;
+    private const double MostHouseM = 60;
 
     public static void Map(IEndpointRouteBuilder api)
     {
         RouteGroupBuilder proposals = api.MapGroup("/proposals").WithTags("Proposals");
         proposals.MapPost("/fixture", ProposeFixture).WithName("proposeFixture").Accepts<Plan>("application/json").Produces<ProposedFixture>().ProducesErrors();
         proposals.MapPost("/room", ProposeRoom).WithName("proposeRoom").Accepts<Plan>("application/json").Produces<ProposedRoom>().ProducesErrors();
+        proposals.MapPost("/house", ProposeHouse).WithName("proposeHouse").Accepts<Plan>("application/json").Produces<ProposedHouse>().ProducesErrors();
+        api.MapGet("/house-shapes", () => HouseShapes.All).WithName("listHouseShapes").WithTags("Proposals");
         proposals.MapPost("/hose-sensors", ProposeHoseSensors).WithName("proposeHoseSensors").Accepts<Plan>("application/json").Produces<IReadOnlyList<PlacementSuggestion>>().ProducesErrors();
         proposals.MapPost("/feed", ProposeFeed).WithName("proposeFeed").Accepts<Plan>("application/json").Produces<ProposedFeed>().ProducesErrors();
     }
@@ -40,6 +44,20 @@ internal static class ProposalsApi
         Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(line.Length > MostOfALine
             ? Refuse("/line", $"A line is at most {MostOfALine} letters long. Type the rest of the room as a second one.")
             : TypedResults.Ok(RoomLine.Read(plan, storey, line, Words.Read<UnitSystem>(system ?? "") ?? UnitSystem.Metric, FreshId))));
+
+    private static Task<IResult> ProposeHouse(string shape, double? width, double? depth, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan =>
+        {
+            if (HouseShapes.All.FirstOrDefault(s => s.Id == shape) is not { } known)
+            {
+                return Task.FromResult(Refuse("/shape", $"There is no shape \"{shape}\". Say one of {string.Join(", ", HouseShapes.All.Select(s => s.Id))}."));
+            }
+
+            (double widthM, double depthM) = (width ?? known.WidthM, depth ?? known.DepthM);
+            return Task.FromResult(widthM is >= LeastHouseM and <= MostHouseM && depthM is >= LeastHouseM and <= MostHouseM
+                ? TypedResults.Ok(HouseShapes.Stretch(plan, known, widthM, depthM, FreshId))
+                : Refuse("/size", $"A house is {LeastHouseM} to {MostHouseM} m wide and deep. Measure it again."));
+        });
 
     private static Task<IResult> ProposeHoseSensors([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
         Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(HoseSensors.Of(plan))));

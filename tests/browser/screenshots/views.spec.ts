@@ -11,11 +11,13 @@ const views: { file: string; path: string; width?: number; look?: string; storey
   { file: 'catalogue', path: '/catalogue' },
   { file: 'options', path: `${site}/options` },
   { file: 'drive', path: `${site}/drive` },
-  { file: 'floor', path: `${site}/floor`, storey: 'Flat' },
-  { file: 'places', path: `${site}/floor`, storey: 'Studio', press: ['Where to put sensors', 'Find places'] },
+  { file: 'floor', path: `${site}/rooms`, storey: 'Flat' },
+  { file: 'places', path: `${site}/sensors`, storey: 'Studio', press: ['Where to put', 'Find places'] },
+  { file: 'reach', path: `${site}/reach`, storey: 'Studio' },
+  { file: 'reach-phone', path: `${site}/reach`, storey: 'Flat', width: 390, look: 'dark' },
   { file: 'bill', path: `${site}/bill` },
-  { file: 'rooms', path: `${site}/rooms?room=stair-cupboard` },
-  { file: 'sensors', path: `${site}/sensors` },
+  { file: 'rooms', path: `${site}/rooms?room=stair-cupboard&view=list` },
+  { file: 'sensors', path: `${site}/sensors`, storey: 'Flat' },
   { file: 'rules', path: `${site}/rules` },
   { file: 'rehearse', path: `${site}/rehearse?leak=bath-basin-hose&mode=home` },
   { file: 'bench', path: '/bench/axis-offset' },
@@ -33,7 +35,7 @@ for (const view of views) {
     await expect(page.getByText('could not be calculated yet')).toHaveCount(0, { timeout: 15_000 })
     if (view.storey) {
       await page.getByRole('button', { name: view.storey, exact: true }).click()
-      await expect(page.getByTestId('water-map')).toBeVisible()
+      await expect(page.getByTestId(/^(water|reach)-map$/).first()).toBeVisible()
     }
     for (const name of view.press ?? []) await page.getByRole('button', { name, exact: true }).click()
     if (view.press) {

@@ -34,6 +34,8 @@ test('an axis beside the stem is dragged, and the leak runs on until it is back'
   await expect(strap!).toBeChecked()
   await saddle!.click()
   await expect(saddle!).toBeChecked()
+  // The fields below are those of the drive that is fitted: it is once the plan has been assessed.
+  await expect(page.getByRole('region', { name: 'Tally' }).getByRole('link', { name: /^Torque in hand/ })).toContainText('2.27')
   await type(page, 'Grip radius', '50 mm', '50 mm')
   await type(page, 'Off along the open handle', '2 mm', '2 mm')
   await type(page, 'Off along the closed handle', '0 mm', '0 mm')

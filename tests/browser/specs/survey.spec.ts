@@ -110,7 +110,7 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
   const parts: Buffer[] = []
   for await (const part of stream) parts.push(part as Buffer)
   const table = Buffer.concat(parts).toString()
-  expect(table).toContain('sa-20,Saddle drive SA-20,saddle,20')
+  expect(table).toContain('sa-20,Saddle drive SA-20,saddle,mesh-868,20')
 
   const file = page.getByLabel('Catalogue file')
   const read = async (content: string) => {
@@ -119,9 +119,9 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
     await (await chooser).setFiles({ name: 'drives.csv', mimeType: 'text/csv', buffer: Buffer.from(content) })
   }
   await read(table.replace('rated torque [N·m]', 'rated torque [bar]'))
-  await expect(page.getByRole('alert')).toContainText('Line 1, column 4 (rated torque): "bar" is no unit for it')
+  await expect(page.getByRole('alert')).toContainText('Line 1, column 5 (rated torque): "bar" is no unit for it')
   await expect(page.getByRole('alert')).toContainText('nothing was changed')
-  await read(table.replace('Saddle drive SA-20,saddle,20', 'Saddle drive SA-20,saddle,24'))
+  await read(table.replace('SA-20,saddle,mesh-868,20', 'SA-20,saddle,mesh-868,24'))
   await expect(page.getByRole('status')).toContainText('0 added, 4 replaced')
   await expect(file).toBeAttached()
   await expect(page.getByRole('button', { name: /Saddle drive SA-20/ })).toContainText('24 N·m')

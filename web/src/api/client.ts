@@ -10,6 +10,7 @@ import type {
   DriveSpec,
   FloorMap,
   FloorMapOf,
+  HouseShape,
   HubPlace,
   ListedSite,
   LogEntry,
@@ -23,6 +24,7 @@ import type {
   PlacementSuggestion,
   ProposedFeed,
   ProposedFixture,
+  ProposedHouse,
   ProposedRoom,
   Plan,
   Rehearsed,
@@ -261,6 +263,12 @@ export const api = {
     signal?: AbortSignal,
   ): Promise<ProposedRoom> =>
     json(about('/api/proposals/room', plan, { query: { line, storey, system }, signal })),
+
+  listHouseShapes: (): Promise<HouseShape[]> => settle(http.GET('/api/house-shapes')),
+
+  /** A ready-made house stretched to size, m. */
+  proposeHouse: (plan: Plan, shape: string, width: number, depth: number): Promise<ProposedHouse> =>
+    json(about('/api/proposals/house', plan, { query: { shape, width: `${width}`, depth: `${depth}` } })),
 
   /** One sensor for every fixture with a hose that has none. */
   proposeHoseSensors: (plan: Plan): Promise<PlacementSuggestion[]> =>

@@ -245,6 +245,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house-shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listHouseShapes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formats/plan": {
         parameters: {
             query?: never;
@@ -1055,6 +1071,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["proposeRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proposals/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeHouse"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1878,6 +1910,27 @@ export interface components {
             m: number;
             provenance: components["schemas"]["Provenance"];
         };
+        /** @description A house or flat to begin from. All of it is our own, and meant to be changed. */
+        HouseShape: {
+            /** @description A short word. */
+            id: string;
+            /** @description By its shape. */
+            name: string;
+            /**
+             * Format: double
+             * @description As it usually is, m.
+             */
+            widthM: number;
+            /**
+             * Format: double
+             * @description As it usually is, m.
+             */
+            depthM: number;
+            /** @description Whether a pump and tank feed it. */
+            hasPump: boolean;
+            /** @description The highest first. */
+            storeys: components["schemas"]["ShapeStorey"][];
+        };
         /** @description Runs the rules. The first of an installation runs them all. */
         Hub: {
             id: string;
@@ -2485,6 +2538,17 @@ export interface components {
             /** @description Each with the pipe that most likely feeds it. */
             leaks: components["schemas"]["LeakPoint"][];
         };
+        /** @description What a ready-made house puts into a plan. */
+        ProposedHouse: {
+            /** @description The highest first; nothing is measured on them. */
+            storeys: components["schemas"]["Storey"][];
+            /** @description Drawn, with fixtures and their usual leak points. */
+            rooms: components["schemas"]["Room"][];
+            /** @description One to each room; their thresholds are not measured. */
+            doorways: components["schemas"]["Doorway"][];
+            /** @description Whether a pump and tank feed it. */
+            hasPump: boolean;
+        };
         /** @description A room as a typed line says it. */
         ProposedRoom: {
             room: null | components["schemas"]["Room"];
@@ -2945,6 +3009,38 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "note" | "caution" | "stop";
+        /** @description A room of a ready-made house, in shares of its width and depth. */
+        ShapeRoom: {
+            /** @description What people call it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its left edge, 0 to 1.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description Its upper edge, 0 to 1.
+             */
+            top: number;
+            /**
+             * Format: double
+             * @description Across, 0 to 1.
+             */
+            wide: number;
+            /**
+             * Format: double
+             * @description Down the drawing, 0 to 1.
+             */
+            deep: number;
+            /** @description What stands in it. */
+            fixtures: components["schemas"]["FixtureKind"][];
+        };
+        /** @description A storey of a ready-made house; the first of its rooms is the one that others are reached by. */
+        ShapeStorey: {
+            name: string;
+            rooms: components["schemas"]["ShapeRoom"][];
+        };
         ShareFigure: {
             /** Format: double */
             share: number;
@@ -4081,6 +4177,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    listHouseShapes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseShape"][];
                 };
             };
         };
@@ -6732,6 +6848,62 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProposedRoom"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeHouse: {
+        parameters: {
+            query: {
+                shape: string;
+                width?: number;
+                depth?: number;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedHouse"];
                 };
             };
             /** @description Bad Request */

@@ -62,10 +62,10 @@ const emit = defineEmits<{
   read: [at: FloorPoint | null]
 }>()
 
-const svg = ref<SVGSVGElement>()
+const pane = ref<HTMLElement>()
 const things = useDrawnThings(() => props)
 const shownMarks = computed(() => props.marks.filter((m) => m.storeyId === props.storeyId))
-const drawing = useDrawingFrame(svg, () => [
+const drawing = useDrawingFrame(pane, () => [
   ...things.rooms.value.flatMap((room) => room.areas),
   ...shownMarks.value.map((m) => m.area),
 ])
@@ -140,113 +140,114 @@ function nudgeSpot(event: KeyboardEvent) {
 </script>
 
 <template>
-  <svg
-    ref="svg"
-    :viewBox="frame.join(' ')"
-    class="bg-sheet h-full w-full touch-none select-none"
-    tabindex="0"
-    role="group"
-    aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
-    @pointermove="readUnder"
-    @pointerleave="readSpot(null)"
-    @keydown="nudgeSpot"
-    @keydown.capture="zoomByKey"
-    @touchstart="holdPage"
-    @dragover.prevent
-    @drop.prevent="dropOn"
-  >
-    <defs>
-      <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
-      </pattern>
-      <pattern
-        id="reach-sparse"
-        width="0.9"
-        height="0.9"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(-45)"
-      >
-        <path d="M0 0v0.9" class="stroke-ink" stroke-width="0.12" />
-      </pattern>
-      <pattern
-        id="reach-dense"
-        width="0.45"
-        height="0.45"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(-45)"
-      >
-        <path d="M0 0v0.45" class="stroke-ink" stroke-width="0.2" />
-      </pattern>
-      <clipPath id="floors">
-        <template v-for="room in rooms" :key="room.id">
-          <rect v-for="(area, i) in room.areas" :key="i" v-bind="rect(area)" :transform="shift(room)" />
-        </template>
-      </clipPath>
-    </defs>
-    <image
-      v-if="underlay"
-      :href="`${pictures}/${underlay.photographId}`"
-      :x="underlay.at.acrossM * SCALE"
-      :y="underlay.at.downM * SCALE"
-      :width="underlay.lengthM * SCALE"
-      class="pointer-events-none opacity-60"
-    />
-    <FloorsLayer />
-    <WaterMap
-      v-for="(sheet, i) in sheets"
-      :key="i"
-      :sheet="sheet"
-      :out-ml="outMl"
-      :taken="taken"
-      :scale="SCALE"
-      :text-size="textSize * 0.75"
-      clip-path="url(#floors)"
-    />
-    <ReachLayer v-if="reach" :map="reach" clip-path="url(#floors)" />
-    <WallsLayer />
-    <FixturesLayer :class="{ 'opacity-40': stage === 'reach' }" />
-    <DoorwaysLayer :class="{ 'opacity-40': stage !== 'rooms' }" />
-    <NamesLayer />
-    <LeaksLayer :class="{ 'opacity-40': stage === 'reach' }" />
-    <RoutesLayer v-if="stage === 'reach'" />
-    <SensorsLayer :class="{ 'opacity-50': stage === 'rooms' }" />
-    <DevicesLayer :class="{ 'opacity-40': stage !== 'reach' }" />
-    <g
-      v-for="proposal in proposed"
-      :key="proposal.key"
-      class="pointer-events-none"
-      :transform="symbolAt(proposal.at)"
+  <div ref="pane">
+    <svg
+      :viewBox="frame.join(' ')"
+      class="bg-sheet h-full w-full touch-none select-none"
+      tabindex="0"
+      role="group"
+      aria-label="The drawing of this storey. Arrows read the water's map, Tab walks what is drawn."
+      @pointermove="readUnder"
+      @pointerleave="readSpot(null)"
+      @keydown="nudgeSpot"
+      @keydown.capture="zoomByKey"
+      @touchstart="holdPage"
+      @dragover.prevent
+      @drop.prevent="dropOn"
     >
-      <rect x="-13" y="-13" width="26" height="26" rx="6" class="fill-sheet stroke-moss" stroke-width="5" />
-      <text y="7" text-anchor="middle" class="fill-moss figures text-[20px] font-bold">
-        {{ proposal.key }}
-      </text>
-    </g>
-    <rect
-      v-for="(mark, i) in shownMarks"
-      :key="`m${i}`"
-      v-bind="rect(mark.area)"
-      class="stroke-clay pointer-events-none fill-none"
-      stroke-width="7"
-      stroke-dasharray="14 8"
-      data-testid="mark"
-    />
-    <rect
-      v-if="picking"
-      :x="frame[0]"
-      :y="frame[1]"
-      :width="frame[2]"
-      :height="frame[3]"
-      fill="transparent"
-      class="cursor-crosshair"
-      data-pick
-      @click="pickUnder"
-    />
-    <path
-      v-if="spot"
-      :d="`M${spot.acrossM * SCALE - 14} ${spot.downM * SCALE}h28M${spot.acrossM * SCALE} ${spot.downM * SCALE - 14}v28`"
-      class="stroke-ink pointer-events-none"
-      stroke-width="2"
-    />
-  </svg>
+      <defs>
+        <pattern id="hatch" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0v9" class="stroke-faded" stroke-width="2" />
+        </pattern>
+        <pattern
+          id="reach-sparse"
+          width="0.9"
+          height="0.9"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
+          <path d="M0 0v0.9" class="stroke-ink" stroke-width="0.12" />
+        </pattern>
+        <pattern
+          id="reach-dense"
+          width="0.45"
+          height="0.45"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-45)"
+        >
+          <path d="M0 0v0.45" class="stroke-ink" stroke-width="0.2" />
+        </pattern>
+        <clipPath id="floors">
+          <template v-for="room in rooms" :key="room.id">
+            <rect v-for="(area, i) in room.areas" :key="i" v-bind="rect(area)" :transform="shift(room)" />
+          </template>
+        </clipPath>
+      </defs>
+      <image
+        v-if="underlay"
+        :href="`${pictures}/${underlay.photographId}`"
+        :x="underlay.at.acrossM * SCALE"
+        :y="underlay.at.downM * SCALE"
+        :width="underlay.lengthM * SCALE"
+        class="pointer-events-none opacity-60"
+      />
+      <FloorsLayer />
+      <WaterMap
+        v-for="(sheet, i) in sheets"
+        :key="i"
+        :sheet="sheet"
+        :out-ml="outMl"
+        :taken="taken"
+        :scale="SCALE"
+        :text-size="textSize * 0.75"
+        clip-path="url(#floors)"
+      />
+      <ReachLayer v-if="reach" :map="reach" clip-path="url(#floors)" />
+      <WallsLayer />
+      <FixturesLayer :class="{ 'opacity-40': stage === 'reach' }" />
+      <DoorwaysLayer :class="{ 'opacity-40': stage !== 'rooms' }" />
+      <NamesLayer />
+      <LeaksLayer :class="{ 'opacity-40': stage === 'reach' }" />
+      <RoutesLayer v-if="stage === 'reach'" />
+      <SensorsLayer :class="{ 'opacity-50': stage === 'rooms' }" />
+      <DevicesLayer :class="{ 'opacity-40': stage !== 'reach' }" />
+      <g
+        v-for="proposal in proposed"
+        :key="proposal.key"
+        class="pointer-events-none"
+        :transform="symbolAt(proposal.at)"
+      >
+        <rect x="-13" y="-13" width="26" height="26" rx="6" class="fill-sheet stroke-moss" stroke-width="5" />
+        <text y="7" text-anchor="middle" class="fill-moss figures text-[20px] font-bold">
+          {{ proposal.key }}
+        </text>
+      </g>
+      <rect
+        v-for="(mark, i) in shownMarks"
+        :key="`m${i}`"
+        v-bind="rect(mark.area)"
+        class="stroke-clay pointer-events-none fill-none"
+        stroke-width="7"
+        stroke-dasharray="14 8"
+        data-testid="mark"
+      />
+      <rect
+        v-if="picking"
+        :x="frame[0]"
+        :y="frame[1]"
+        :width="frame[2]"
+        :height="frame[3]"
+        fill="transparent"
+        class="cursor-crosshair"
+        data-pick
+        @click="pickUnder"
+      />
+      <path
+        v-if="spot"
+        :d="`M${spot.acrossM * SCALE - 14} ${spot.downM * SCALE}h28M${spot.acrossM * SCALE} ${spot.downM * SCALE - 14}v28`"
+        class="stroke-ink pointer-events-none"
+        stroke-width="2"
+      />
+    </svg>
+  </div>
 </template>

@@ -18,6 +18,7 @@ import { chosenAt, isSame, type Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
+import HouseShapes from './HouseShapes.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
 import { useFloorView, type FloorStage } from './floorView'
 import { bandAlpha, bandsMl } from './waterMap'
@@ -223,13 +224,17 @@ const zoomButtons = [
           @pick="(at) => view.picking?.take(at)"
           @drop-sensor="(specId, at) => bar?.drop(specId, at)"
         />
-        <div v-else class="bg-sheet absolute inset-0 grid place-content-center p-6 text-center">
+        <div
+          v-else
+          class="bg-sheet absolute inset-0 grid content-center justify-center overflow-y-auto p-4 text-center"
+        >
           <p class="text-lg font-semibold">Nothing is drawn yet</p>
           <p class="text-faded max-w-md">
             Type the first room below, as in
             <span class="figures">utility 2.1 x 1.8: washer, sink, boiler</span>. It is drawn with its
             fixtures and their leak points.
           </p>
+          <HouseShapes v-if="stage === 'rooms'" />
         </div>
         <div
           v-if="view.storeyId"

@@ -56,13 +56,13 @@ export function fitted(
 }
 
 /** What of the storey is in the window, and how large words and symbols have to be to be read and touched. */
-export function useDrawingFrame(svg: Ref<SVGSVGElement | undefined>, areas: () => FloorRectangle[]) {
+export function useDrawingFrame(pane: Ref<HTMLElement | undefined>, areas: () => FloorRectangle[]) {
   const shown = shallowRef({ width: 700, height: 500 })
   const observer = new ResizeObserver(([entry]) => {
     const { width, height } = entry!.contentRect
     if (width > 0 && height > 0) shown.value = { width, height }
   })
-  onMounted(() => observer.observe(svg.value!))
+  onMounted(() => observer.observe(pane.value!))
   onBeforeUnmount(() => observer.disconnect())
 
   /** While something is held the sheet stays as it is, however far the thing is carried. */
@@ -72,7 +72,7 @@ export function useDrawingFrame(svg: Ref<SVGSVGElement | undefined>, areas: () =
   const hold = () => void (held.value = ofAll.value)
   const letGo = () => void (held.value = null)
 
-  const zoom = useZoom(svg)
+  const zoom = useZoom(pane)
   const unitsPerPixel = computed(() => sheet.value.unit / zoom.at.value.k)
   const frame = computed(() => {
     const { x, y } = zoom.at.value

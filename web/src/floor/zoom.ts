@@ -6,13 +6,16 @@ const FARTHEST = 0.5
 const NEAREST = 12
 const STEP = 1.4
 
-/** Pan and zoom by wheel, fingers and keys; in pixels of the window, from where all is in it. */
-export function useZoom(svg: Ref<SVGSVGElement | undefined>) {
+/**
+ * Pan and zoom by wheel, fingers and keys; in pixels of the window, from where all is in it.
+ * @param pane Round the drawing: inside an SVG places would be told in units that change with the zoom.
+ */
+export function useZoom(pane: Ref<HTMLElement | undefined>) {
   const at = shallowRef(zoomIdentity)
   /** How near it was when it last came to rest. */
   const resting = shallowRef(1)
 
-  const behaviour = zooming<SVGSVGElement, unknown>()
+  const behaviour = zooming<HTMLElement, unknown>()
     .scaleExtent([FARTHEST, NEAREST])
     .filter((event: Event) => {
       if (event instanceof WheelEvent) return true
@@ -20,17 +23,17 @@ export function useZoom(svg: Ref<SVGSVGElement | undefined>) {
       const fingers = 'touches' in event ? (event as TouchEvent).touches.length : 1
       return fingers > 1 || !(event.target as Element).closest('[data-drag], [data-pick]')
     })
-    .on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => (at.value = transform))
-    .on('end', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) => (resting.value = transform.k))
+    .on('zoom', ({ transform }: D3ZoomEvent<HTMLElement, unknown>) => (at.value = transform))
+    .on('end', ({ transform }: D3ZoomEvent<HTMLElement, unknown>) => (resting.value = transform.k))
 
-  onMounted(() => select(svg.value!).call(behaviour).on('dblclick.zoom', null))
-  onBeforeUnmount(() => svg.value && select(svg.value).on('.zoom', null))
+  onMounted(() => select(pane.value!).call(behaviour).on('dblclick.zoom', null))
+  onBeforeUnmount(() => pane.value && select(pane.value).on('.zoom', null))
 
-  const by = (factor: number) => svg.value && behaviour.scaleBy(select(svg.value), factor)
+  const by = (factor: number) => pane.value && behaviour.scaleBy(select(pane.value), factor)
   const nearer = () => by(STEP)
   const farther = () => by(1 / STEP)
   /** All in the window again. */
-  const fit = () => svg.value && behaviour.transform(select(svg.value), zoomIdentity)
+  const fit = () => pane.value && behaviour.transform(select(pane.value), zoomIdentity)
 
   return { at, resting, nearer, farther, fit }
 }

@@ -5,6 +5,7 @@ import type {
   FloorRectangle,
   LeakPoint,
   Pipe,
+  ProposedHouse,
   Plan,
   ProposedFeed,
   Room,
@@ -135,6 +136,19 @@ export const putRoom =
     const at = building.rooms.findIndex((r) => r.id === room.id)
     if (at >= 0) building.rooms[at] = room
     else if (!isKnown) building.rooms.push(room)
+  }
+
+/** Puts in a ready-made house. */
+export const putHouse =
+  ({ storeys, rooms, doorways, hasPump }: ProposedHouse): Command =>
+  ({ building }) => {
+    building.storeys.push(...storeys)
+    building.rooms.push(...rooms)
+    building.doorways.push(...doorways)
+    if (hasPump) {
+      building.supply.pump ??= { afterStopValveId: null, stopsOnClosing: 'unknown' }
+      building.supply.tank ??= { afterStopValveId: null }
+    }
   }
 
 export const takeRoomOffTheDrawing = (id: string): Command =>

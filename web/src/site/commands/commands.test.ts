@@ -54,6 +54,12 @@ const all: [string, Command, string[]][] = [
     ['building.rooms', 'installation.sensors', 'installation.rules'],
   ],
   ['drawRoom', building.drawRoom('new', 'Attic', storey.id, area), ['building.rooms']],
+  ['putRoom', building.putRoom({ ...room!, id: 'new', fixtures: [], leaks: [] }, false), ['building.rooms']],
+  [
+    'putHouse',
+    building.putHouse({ storeys: [{ id: 'new', name: 'Loft' }], rooms: [], doorways: [], hasPump: true }),
+    ['building.storeys', 'building.supply'],
+  ],
   ['takeRoomOffTheDrawing', building.takeRoomOffTheDrawing(room!.id), ['building.rooms']],
   [
     'takeRooms',

@@ -1,0 +1,53 @@
+import { expect, remember, test } from '../server.js'
+import { type } from './steps.js'
+
+const reach = '/sites/net-loft-tidewrack-quay/reach'
+
+test('a hub is dragged and every margin follows; a reading counts in place of the prediction', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(demo + reach)
+  await page.getByRole('button', { name: 'Studio', exact: true }).click()
+  await expect(page.getByTestId('reach-map')).toBeVisible()
+  const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
+  const weakest = page.getByRole('region', { name: 'Tally' }).getByRole('link', { name: /^Weakest reach/ })
+  const before = await weakest.innerText()
+  const hub = drawing.getByRole('button', { name: /^Hub / })
+  const box = (await hub.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x - 160, box.y + 120, { steps: 12 })
+  await page.mouse.up()
+  await expect.poll(() => weakest.innerText()).not.toBe(before)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(() => weakest.innerText()).toBe(before)
+
+  await drawing.getByRole('button', { name: /^Sensor Shop/ }).click()
+  await expect(page.getByTestId('margin')).toHaveText('29.1 dB')
+  await expect(page.getByRole('row', { name: /Brick 340 mm/ }).first()).toContainText('7.34 dB')
+  await type(page, 'Signal read in place, dBm', '-80', '-80')
+  await expect(page.getByTestId('margin')).toHaveText('10 dB')
+  await expect(page.getByText(/weaker than predicted/)).toBeVisible()
+  await page.getByRole('switch', { name: /^Closes Saddle drive SA-20/ }).click()
+  await expect(page.getByText('Link it with the valve shut')).toBeVisible()
+})
+
+test('the best place for the hub is told, taken, and undone; repeaters are told not to be needed', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(demo + reach)
+  await page.getByRole('button', { name: 'Fewest repeaters' }).click()
+  await expect(page.getByText('None is needed')).toBeVisible()
+  await page.getByRole('button', { name: 'Best place for the hub' }).click()
+  await expect(page.getByText(/the weakest, .*, would have/)).toBeVisible()
+  await page.getByRole('button', { name: 'Put it there' }).click()
+  await expect(page.getByRole('heading', { name: 'Hub in the hall' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+})
+
+test('margins are listed for those who want rows', async ({ page, demo }) => {
+  await page.goto(`${demo}${reach}?view=list`)
+  const rows = page.getByRole('main').locator('details')
+  await expect(rows).toHaveCount(14)
+  await expect(rows.first()).toContainText('19.1 dB')
+  await rows.first().locator('summary').click()
+  await expect(rows.first().getByText('floors')).toBeVisible()
+})
