@@ -34,7 +34,10 @@ internal sealed class RadioHouse
     private readonly DbSpan[] floors;
     private readonly (WallPiece Piece, DbSpan Loss)[][] walls;
 
-    public RadioHouse(Plan plan, double frequencyMHz)
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drawn">Its walls, of <see cref="WallsOf"/>; they are the same at any frequency.</param>
+    /// <param name="frequencyMHz">100 to 100,000.</param>
+    public RadioHouse(Plan plan, IReadOnlyList<IReadOnlyList<WallPiece>> drawn, double frequencyMHz)
     {
         this.frequencyMHz = frequencyMHz;
         IReadOnlyList<Storey> storeys = plan.Building.Storeys;
@@ -42,8 +45,11 @@ internal sealed class RadioHouse
         storeyIds = [.. storeys.Select(s => s.Id)];
         heights = [.. storeys.Select(s => (s.HeightM ?? UnknownStoreyM.Low, s.HeightM ?? UnknownStoreyM.High))];
         floors = [.. storeys.Select(s => s.FloorLossDb is { } db ? DbSpan.Exactly(db) : WallLosses.UnknownFloor)];
-        walls = [.. storeys.Select(s => new StoreyDrawing(plan, s.Id).Walls.Select(w => (w, w.Doorway is null ? losses.Of(w.Make) : DbSpan.Zero)).ToArray())];
+        walls = [.. drawn.Select(storey => storey.Select(w => (w, w.Doorway is null ? losses.Of(w.Make) : DbSpan.Zero)).ToArray())];
     }
+
+    /// <summary>The walls of each storey of a plan.</summary>
+    public static IReadOnlyList<IReadOnlyList<WallPiece>> WallsOf(Plan plan) => [.. plan.Building.Storeys.Select(s => new StoreyDrawing(plan, s.Id).Walls)];
 
     /// <summary>What a straight line goes through.</summary>
     /// <param name="from">Where it begins.</param>

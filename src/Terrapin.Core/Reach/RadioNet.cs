@@ -1,3 +1,4 @@
+using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
@@ -23,11 +24,11 @@ internal sealed class RadioNet
     private readonly Plan plan;
     private readonly Dictionary<(string, string), double> read;
 
-    public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices)
+    public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices, IReadOnlyList<IReadOnlyList<WallPiece>> walls)
     {
         this.plan = plan;
         Radio = radio;
-        House = new RadioHouse(plan, radio.FrequencyMHz);
+        House = new RadioHouse(plan, walls, radio.FrequencyMHz);
         Devices = [.. devices.Where(d => d.RadioIds.Contains(radio.Id))];
         read = plan.Installation.Signals.ToDictionary(s => (s.FromId, s.ToId), s => s.Dbm);
     }

@@ -1,3 +1,4 @@
+using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Reach;
@@ -66,7 +67,10 @@ public static class ReachOfPlan
     }
 
     /// <summary>By the id of their radio; those whose figures are known.</summary>
-    internal static Dictionary<string, RadioNet> Nets(Plan plan, IReadOnlyList<RadioDevice> devices) =>
-        plan.Catalogue.Radios.Where(r => devices.Any(d => d.RadioIds.Contains(r.Id))).Select(RadioFigures.Of).OfType<RadioFigures>()
-            .ToDictionary(r => r.Id, r => new RadioNet(plan, r, devices));
+    internal static Dictionary<string, RadioNet> Nets(Plan plan, IReadOnlyList<RadioDevice> devices)
+    {
+        RadioFigures[] radios = [.. plan.Catalogue.Radios.Where(r => devices.Any(d => d.RadioIds.Contains(r.Id))).Select(RadioFigures.Of).OfType<RadioFigures>()];
+        IReadOnlyList<IReadOnlyList<WallPiece>> walls = radios.Length > 0 ? RadioHouse.WallsOf(plan) : [];
+        return radios.ToDictionary(r => r.Id, r => new RadioNet(plan, r, devices, walls));
+    }
 }

@@ -10,6 +10,7 @@ const keys: [string, string][] = [
   ['Ctrl + S', 'Save'],
   ['Ctrl + Z', 'Undo'],
   ['Ctrl + Shift + Z', 'Redo'],
+  ['+  −  0', 'On the drawing: nearer, farther, all of it'],
   ['Enter', 'Take what was typed in a field'],
   ['Esc', 'Put back what the field had'],
   ['/', 'Find a place or an action'],

@@ -83,13 +83,13 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
           <ChangedFigure :now="now.notStopped" :before="before?.notStopped" />
         </span>
         <span class="text-faded block text-[12.5px]">
-          of {{ leakCount - beyond }} that a valve can stop{{ beyond ? `; ${beyond} more none can` : '' }}
+          of {{ leakCount - beyond }}{{ beyond ? `; ${beyond} more no valve stops` : '' }}
         </span>
       </RouterLink>
       <RouterLink class="tally" :to="to('drive')">
         <span class="tally-name">Torque in hand</span>
         <ChangedFigure class="text-[22px] font-bold" :now="now.drive" :before="before?.drive" />
-        <span class="text-faded block text-[12.5px]">of what starts the valve; 1.9 × is enough</span>
+        <span class="text-faded block text-[12.5px]">1.9 × is enough</span>
       </RouterLink>
       <RouterLink class="tally" :to="to('reach')">
         <span class="tally-name">Weakest reach</span>

@@ -3,9 +3,11 @@ import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { HouseShape } from '@/api/types'
 import { putHouse } from '@/site/commands/building'
+import type { Command } from '@/site/commands/list'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { usePlaceWords } from './drawnThings'
+import { fedPlan } from './fedPlan'
 import { useFloorView } from './floorView'
 
 /** Houses and flats to begin from, stretched to size. */
@@ -29,8 +31,13 @@ async function begin(shape: HouseShape) {
     const [width, depth] = size.value.trim()
       ? await api.readQuantity('lengthByWidth', size.value, preferences.system)
       : [shape.widthM, shape.depthM]
-    const house = await api.proposeHouse(open.plan!, shape.id, width!, depth!)
-    if (await view.attempt('house drawn', putHouse(house))) view.storeyId = house.storeys.at(-1)!.id
+    const { plan, feed } = fedPlan(open.plan!)
+    const house = await api.proposeHouse(plan, shape.id, width!, depth!)
+    const put: Command = (draft) => {
+      feed(draft)
+      putHouse(house)(draft)
+    }
+    if (await view.attempt('house drawn', put)) view.storeyId = house.storeys.at(-1)!.id
   } catch (failure) {
     if (!(failure instanceof Refusal)) throw failure
     error.value = failure.at()

@@ -6,6 +6,7 @@ import { addStorey, putRoom } from '@/site/commands/building'
 import { freshId } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { fedPlan } from './fedPlan'
 import { useFloorView } from './floorView'
 import { usePlaceWords } from './drawnThings'
 
@@ -19,6 +20,7 @@ const read = shallowRef<ProposedRoom | null>(null)
 /** The line that was read. */
 const readLine = ref('')
 const isBusy = ref(false)
+const fed = computed(() => fedPlan(open.plan!))
 
 let asked: AbortController | null = null
 /** What is typed, once the typing rests. */
@@ -36,7 +38,7 @@ async function look(): Promise<ProposedRoom | null> {
   const own = (asked = new AbortController())
   const text = line.value
   try {
-    const answer = await api.proposeRoom(open.plan!, text, view.storeyId, preferences.system, own.signal)
+    const answer = await api.proposeRoom(fed.value.plan, text, view.storeyId, preferences.system, own.signal)
     read.value = answer
     readLine.value = text
     return answer
@@ -55,8 +57,10 @@ async function draw() {
     const answer = await look()
     if (!answer?.room) return
     const { room, isKnown } = answer
+    const { feed } = fed.value
     const storey = view.storeyId || freshId('ground', view.storeys)
     const done = await view.attempt('room drawn', (draft) => {
+      feed(draft)
       if (!view.storeyId) addStorey({ id: storey, name: 'Ground floor' })(draft)
       putRoom({ ...room, storeyId: storey }, isKnown)(draft)
     })

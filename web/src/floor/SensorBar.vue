@@ -3,6 +3,7 @@ import { ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { FloorPoint, PlacementStep, PlacementSuggestion } from '@/api/types'
 import { acceptSuggestions } from '@/site/commands/installation'
+import { leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { useFloorView } from './floorView'
 import SensorPalette from './SensorPalette.vue'
@@ -38,7 +39,10 @@ const underHoses = () =>
   telling(async () => {
     const suggestions = await api.proposeHoseSensors(open.plan!)
     if (suggestions.length) await take(suggestions)
-    else told.value = 'Every drawn hose has a sensor beside it already.'
+    else
+      told.value = leaksOf(open.plan!).some(({ leak }) => leak.kind === 'hoseBurst' && leak.at)
+        ? 'Every drawn hose has a sensor beside it already.'
+        : 'No hose is on the drawing yet: put the fixtures into their rooms first.'
   })
 
 const asFew = () =>

@@ -14,6 +14,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import type { Choice } from '@/ui/words'
 import type { Chosen } from '../chosen'
+import { fedPlan } from '../fedPlan'
 import { useFloorView } from '../floorView'
 import { holds, middleOf, toCm } from '../geometry'
 import { zoneWords } from './zoneWords'
@@ -38,8 +39,13 @@ const fixtureChoices = computed<Choice<string>[]>(() =>
 /** A fixture goes to the first free wall and brings its usual leak points, each with the pipe that most likely feeds it. */
 async function addFixture(kind: string) {
   const wanted = usual.value.find((f) => f.kind === kind)!
-  const { fixture, leaks } = await api.proposeFixture(plan.value, props.room.id, kind)
-  const done = await view.attempt(`${wanted.name} put in`, addFixtureTo(props.room.id, fixture, leaks))
+  const { plan: with_, feed } = fedPlan(plan.value)
+  const { id } = props.room
+  const { fixture, leaks } = await api.proposeFixture(with_, id, kind)
+  const done = await view.attempt(`${wanted.name} put in`, (draft) => {
+    feed(draft)
+    addFixtureTo(id, fixture, leaks)(draft)
+  })
   if (done) view.chosen = { kind: 'fixture', id: fixture.id }
 }
 

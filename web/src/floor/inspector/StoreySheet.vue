@@ -6,6 +6,8 @@ import { editStorey } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
+import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { useFloorView } from '../floorView'
 import { bounds, scaledPicture, toCm } from '../geometry'
@@ -130,6 +132,23 @@ const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId
       :make="storey.innerWalls"
       :apply="(make) => set('inner walls', (s) => void (s.innerWalls = make))"
     />
+    <MeasureField
+      label="Floor to floor above"
+      kind="length"
+      :values="one(storey.heightM)"
+      :apply="(v) => set('height', (s) => void (s.heightM = v?.[0] ?? null))"
+      :pointer="`/building/storeys/${index}/heightM`"
+    />
+    <MeasureField
+      label="Its floor takes, dB"
+      kind="number"
+      :values="one(storey.floorLossDb)"
+      :apply="(v) => set('floor loss', (s) => void (s.floorLossDb = v?.[0] ?? null))"
+      :pointer="`/building/storeys/${index}/floorLossDb`"
+    />
+    <p class="text-faded col-span-2 text-[12.5px]">
+      Of a radio signal: boarded joists 8 to 12, concrete 14 to 20. Not measured, both ends are taken.
+    </p>
     <template #below>
       <h3 class="mt-4 mb-1 font-semibold">Picture under the drawing</h3>
       <p v-if="error" role="alert" class="text-clay mb-1 text-[13px] font-semibold">{{ error }}</p>

@@ -72,6 +72,13 @@ export const addPipe =
     })
   }
 
+/** Leak points need a pipe behind them: where there is none yet, one that nobody has measured. */
+export const ensurePipe =
+  (id: string): Command =>
+  (draft) => {
+    if (draft.building.pipes.length === 0) addPipe(id)(draft)
+  }
+
 export const editPipe =
   (id: string, how: (pipe: Pipe) => void): Command =>
   ({ building }) =>

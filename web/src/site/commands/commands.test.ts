@@ -44,6 +44,14 @@ const all: [string, Command, string[]][] = [
     ['building.stopValves', 'installation.drives'],
   ],
   ['addPipe', building.addPipe('new'), ['building.pipes']],
+  [
+    'ensurePipe',
+    (draft) => {
+      draft.building.pipes = []
+      building.ensurePipe('new')(draft)
+    },
+    ['building.pipes'],
+  ],
   ['editPipe', building.editPipe(demo.building.pipes[0]!.id, rename), ['building.pipes']],
   ['removePipe', building.removePipe(demo.building.pipes.at(-1)!.id), ['building.pipes']],
   ['addRoom', building.addRoom('new', 'Attic'), ['building.rooms']],
