@@ -85,4 +85,14 @@ public sealed class ReachApiTests(TestServer server) : IClassFixture<TestServer>
         half["walls"] = 1.5;
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await server.Http.PostAsync("/api/bench/radio", TestServer.Json(half.ToJsonString()))).StatusCode);
     }
+
+    [Fact]
+    public async Task Batteries_have_a_date_and_their_visits_fall_together()
+    {
+        JsonNode calendar = await Ask("/api/batteries?fitted=2026-11-27", Demo());
+        Assert.Equal(Demo().Installation.Sensors.Count, calendar["devices"]!.AsArray().Count);
+        Assert.StartsWith("203", (string)calendar["devices"]![0]!["changeBy"]!, StringComparison.Ordinal);
+        Assert.True(calendar["visits"]!.AsArray().Count <= (int)calendar["visitsApart"]!);
+        Assert.NotEmpty((await Ask("/api/batteries", Demo()))["devices"]!.AsArray());
+    }
 }

@@ -21,6 +21,7 @@ internal static class ProposalsApi
         RouteGroupBuilder proposals = api.MapGroup("/proposals").WithTags("Proposals");
         proposals.MapPost("/fixture", ProposeFixture).WithName("proposeFixture").Accepts<Plan>("application/json").Produces<ProposedFixture>().ProducesErrors();
         proposals.MapPost("/room", ProposeRoom).WithName("proposeRoom").Accepts<Plan>("application/json").Produces<ProposedRoom>().ProducesErrors();
+        proposals.MapPost("/device", ProposeDevice).WithName("proposeDevice").Accepts<Plan>("application/json").Produces<ProposedDevice>().ProducesErrors();
         proposals.MapPost("/house", ProposeHouse).WithName("proposeHouse").Accepts<Plan>("application/json").Produces<ProposedHouse>().ProducesErrors();
         api.MapGet("/house-shapes", () => HouseShapes.All).WithName("listHouseShapes").WithTags("Proposals");
         proposals.MapPost("/hose-sensors", ProposeHoseSensors).WithName("proposeHoseSensors").Accepts<Plan>("application/json").Produces<IReadOnlyList<PlacementSuggestion>>().ProducesErrors();
@@ -44,6 +45,11 @@ internal static class ProposalsApi
         Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(line.Length > MostOfALine
             ? Refuse("/line", $"A line is at most {MostOfALine} letters long. Type the rest of the room as a second one.")
             : TypedResults.Ok(RoomLine.Read(plan, storey, line, Words.Read<UnitSystem>(system ?? "") ?? UnitSystem.Metric, FreshId))));
+
+    private static Task<IResult> ProposeDevice(string line, string storey, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(line.Length > MostOfALine
+            ? Refuse("/line", $"A line is at most {MostOfALine} letters long.")
+            : TypedResults.Ok(DeviceLine.Read(plan, storey, line))));
 
     private static Task<IResult> ProposeHouse(string shape, double? width, double? depth, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
         Body.UsePlan(request, address, plans, plan =>

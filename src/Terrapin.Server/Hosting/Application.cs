@@ -67,6 +67,7 @@ internal static class Application
         QuantitiesApi.Map(api);
         FloorsApi.Map(api);
         ReachApi.Map(api);
+        BatteriesApi.Map(api);
         PlacementsApi.Map(api);
         BillsApi.Map(api);
         BenchApi.Map(api);

@@ -121,3 +121,12 @@ test('a sensor is dragged from the palette onto the map, and refused beside the 
   }).toPass()
   await expect(sensors).toHaveCount(3)
 })
+
+test('the other storeys are laid under the one that is drawn, faintly', async ({ page, demo }) => {
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
+  await page.getByRole('button', { name: 'Flat', exact: true }).click()
+  await expect(page.getByTestId('other-storeys')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Other storeys' }).click()
+  // Those of the studio and under the roof.
+  await expect(page.getByTestId('other-storeys').locator('rect')).toHaveCount(9)
+})

@@ -2,6 +2,7 @@ import createClient from 'openapi-fetch'
 import type {
   ApiProblem,
   Assessment,
+  BatteryCalendar,
   Bill,
   Catalogue,
   CatalogueComparison,
@@ -22,6 +23,7 @@ import type {
   PlacementRequest,
   PlacementStep,
   PlacementSuggestion,
+  ProposedDevice,
   ProposedFeed,
   ProposedFixture,
   ProposedHouse,
@@ -264,6 +266,10 @@ export const api = {
   ): Promise<ProposedRoom> =>
     json(about('/api/proposals/room', plan, { query: { line, storey, system }, signal })),
 
+  /** A sensor, hub or repeater as a typed line says it, or what of the line is wrong. */
+  proposeDevice: (plan: Plan, line: string, storey: string, signal?: AbortSignal): Promise<ProposedDevice> =>
+    json(about('/api/proposals/device', plan, { query: { line, storey }, signal })),
+
   listHouseShapes: (): Promise<HouseShape[]> => settle(http.GET('/api/house-shapes')),
 
   /** A ready-made house stretched to size, m. */
@@ -308,6 +314,10 @@ export const api = {
         (r) => r.json() as Promise<RoomsRead>,
       ),
   },
+
+  /** When whose batteries are changed, from today on. */
+  batteries: (plan: Plan, signal?: AbortSignal): Promise<BatteryCalendar> =>
+    json(about('/api/batteries', plan, { signal })),
 
   /** What radio reaches, and where a hub or repeaters would do best. */
   reach: {

@@ -229,6 +229,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batteries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["batteryCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/placements": {
         parameters: {
             query?: never;
@@ -1077,6 +1093,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proposals/device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/proposals/house": {
         parameters: {
             query?: never;
@@ -1221,6 +1253,44 @@ export interface components {
             /** Format: double */
             hours: number;
         };
+        /** @description When whose batteries are changed: each when it is due, or together. */
+        BatteryCalendar: {
+            /** @description Those whose life is known, the first to be changed first. */
+            devices: components["schemas"]["BatteryDue"][];
+            /** @description Names of those on batteries whose life is not known. */
+            notKnown: string[];
+            /**
+             * Format: int32
+             * @description Visits over the horizon where each is changed when it is due.
+             */
+            visitsApart: number;
+            /** @description Visits over the horizon where what falls near is changed together. */
+            visits: components["schemas"]["BatteryVisit"][];
+            /**
+             * Format: int32
+             * @description Sets of batteries that the visits together take more.
+             */
+            moreSets: number;
+        };
+        /** @description When a device's battery is to be changed. */
+        BatteryDue: {
+            /** @description A sensor or a drive. */
+            deviceId: string;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description As the model says, at most what a battery keeps on the shelf.
+             */
+            years: number;
+            /** @description Whether the model says longer than that. */
+            isCapped: boolean;
+            /**
+             * Format: date
+             * @description First of the month before it is empty.
+             */
+            changeBy: string;
+        };
         BatteryInput: {
             /** Format: double */
             capacityMah: number;
@@ -1242,6 +1312,16 @@ export interface components {
             meanCurrentUa: number;
             /** Format: double */
             lifeYears: number;
+        };
+        /** @description A visit to change batteries. */
+        BatteryVisit: {
+            /**
+             * Format: date
+             * @description Its first day.
+             */
+            month: string;
+            /** @description Whose batteries are changed. */
+            deviceIds: string[];
         };
         /** @description What to order for one choice of devices, what it costs, and what that is worth. */
         Bill: {
@@ -2523,6 +2603,21 @@ export interface components {
              */
             amount: number;
             provenance: components["schemas"]["Provenance"];
+        };
+        /** @description A device as a typed line says it. */
+        ProposedDevice: {
+            kind: null | components["schemas"]["DeviceKind"];
+            /** @description In the catalogue. */
+            specId: string;
+            /** @description By its place, as it was typed. */
+            name: string;
+            /** @description The room it is put into. */
+            roomId: string;
+            /** @description Of that room. */
+            storeyId: string;
+            at: null | components["schemas"]["FloorPoint"];
+            /** @description Empty where all was understood. */
+            faults: components["schemas"]["LineFault"][];
         };
         /** @description What a new leak point says of its pipe. */
         ProposedFeed: {
@@ -4124,6 +4219,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UsualFixture"][];
+                };
+            };
+        };
+    };
+    batteryCalendar: {
+        parameters: {
+            query?: {
+                fitted?: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatteryCalendar"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
                 };
             };
         };
@@ -6848,6 +6997,61 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProposedRoom"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    proposeDevice: {
+        parameters: {
+            query: {
+                line: string;
+                storey: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedDevice"];
                 };
             };
             /** @description Bad Request */

@@ -14,6 +14,7 @@ import FixturesLayer from './layers/FixturesLayer.vue'
 import FloorsLayer from './layers/FloorsLayer.vue'
 import LeaksLayer from './layers/LeaksLayer.vue'
 import NamesLayer from './layers/NamesLayer.vue'
+import OtherStoreysLayer from './layers/OtherStoreysLayer.vue'
 import ReachLayer from './layers/ReachLayer.vue'
 import RoutesLayer from './layers/RoutesLayer.vue'
 import SensorsLayer from './layers/SensorsLayer.vue'
@@ -33,6 +34,8 @@ const props = defineProps<{
   /** The stage whose things are lively; the rest is drawn faint. */
   stage: FloorStage
   sheets: FloorMapSheet[]
+  /** Whether the other storeys are drawn faintly as well. */
+  hasOthers: boolean
   /** What radio reaches on this storey, where that is looked at. */
   reach: ReachMap | null
   /** What is out by now, where the water is let run; null: the whole map. */
@@ -203,6 +206,7 @@ function nudgeSpot(event: KeyboardEvent) {
         clip-path="url(#floors)"
       />
       <ReachLayer v-if="reach" :map="reach" clip-path="url(#floors)" />
+      <OtherStoreysLayer v-if="hasOthers" />
       <WallsLayer />
       <FixturesLayer :class="{ 'opacity-40': stage === 'reach' }" />
       <DoorwaysLayer :class="{ 'opacity-40': stage !== 'rooms' }" />

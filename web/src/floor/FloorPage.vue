@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { RouterLink, useRoute } from 'vue-router'
 import type { FloorPoint, PlacementSuggestion } from '@/api/types'
 import { leakName, sensorName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
@@ -16,6 +16,7 @@ import { show, showBounds } from '@/ui/units'
 import { stageWords } from '@/ui/words'
 import { chosenAt, isSame, type Chosen } from './chosen'
 import FloorDrawing from './FloorDrawing.vue'
+import BatteryPanel from './BatteryPanel.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import HouseShapes from './HouseShapes.vue'
@@ -69,6 +70,7 @@ const carriedTold = computed(() => {
 /** Layers over the drawing: each stage begins with its own. */
 const hasWater = ref(props.stage !== 'reach')
 const hasReach = ref(props.stage === 'reach')
+const hasOthers = ref(false)
 const { radios, radioId, map: reachMap, read: readReach } = useReachMap(() => hasReach.value)
 const shownSheets = computed(() => (hasWater.value ? sheets.value : []))
 const pointed = shallowRef<FloorPoint | null>(null)
@@ -94,7 +96,7 @@ const bandNames = computed(() => [
   'more',
 ])
 
-type Side = 'chosen' | 'places' | 'findings'
+type Side = 'chosen' | 'places' | 'batteries' | 'findings'
 const side = ref<Side>('chosen')
 const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
 /** What is found of the thing that is chosen. */
@@ -109,6 +111,7 @@ const ofChosen = computed(() => {
 const sides = computed<{ value: Side; name: string }[]>(() => [
   { value: 'chosen', name: 'Chosen' },
   ...(props.stage === 'sensors' ? [{ value: 'places' as const, name: 'Where to put' }] : []),
+  ...(props.stage === 'reach' ? [{ value: 'batteries' as const, name: 'Batteries' }] : []),
   { value: 'findings', name: `Findings ${findings.value.length}` },
 ])
 function choose(what: Chosen) {
@@ -181,6 +184,16 @@ const zoomButtons = [
           >
             Reach
           </button>
+          <button
+            v-if="view.storeys.length > 1"
+            type="button"
+            class="rounded-xs px-3 py-1 whitespace-nowrap"
+            :class="hasOthers ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+            :aria-pressed="hasOthers"
+            @click="hasOthers = !hasOthers"
+          >
+            Other storeys
+          </button>
         </div>
       </div>
 
@@ -208,6 +221,7 @@ const zoomButtons = [
           :stage="stage"
           :sheets="shownSheets"
           :reach="reachMap"
+          :has-others="hasOthers"
           :out-ml="outMl"
           :chosen="view.chosen"
           :carried="view.carried"
@@ -229,12 +243,17 @@ const zoomButtons = [
           class="bg-sheet absolute inset-0 grid content-center justify-center overflow-y-auto p-4 text-center"
         >
           <p class="text-lg font-semibold">Nothing is drawn yet</p>
-          <p class="text-faded max-w-md">
-            Type the first room below, as in
-            <span class="figures">utility 2.1 x 1.8: washer, sink, boiler</span>. It is drawn with its
-            fixtures and their leak points.
-          </p>
-          <HouseShapes v-if="stage === 'rooms'" />
+          <template v-if="stage === 'rooms'">
+            <p class="text-faded max-w-md">
+              Type the first room below, as in
+              <span class="figures">utility 2.1 x 1.8: washer, sink, boiler</span>. It is drawn with its
+              fixtures and their leak points.
+            </p>
+            <HouseShapes />
+          </template>
+          <RouterLink v-else class="act mx-auto mt-3" :to="`/sites/${open.siteId}/rooms`">
+            Draw the rooms first
+          </RouterLink>
         </div>
         <div
           v-if="view.storeyId"
@@ -382,7 +401,8 @@ const zoomButtons = [
           <FindingList v-if="ofChosen.length" :findings="ofChosen" />
         </template>
         <PlacementPanel v-if="side === 'places'" @propose="(suggestions) => (proposals = suggestions)" />
-        <template v-if="side !== 'chosen'">
+        <BatteryPanel v-if="side === 'batteries'" />
+        <template v-else-if="side !== 'chosen'">
           <FindingList v-if="findings.length" :findings="findings" />
           <p v-else-if="side === 'findings'" class="text-faded">Nothing to mend here.</p>
         </template>

@@ -8,6 +8,7 @@ import { addHub, addRepeater, editHub } from '@/site/commands/radio'
 import { freshId, radioName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import type { Chosen } from './chosen'
+import DeviceLine from './DeviceLine.vue'
 import { useFloorView } from './floorView'
 import { bounds, middleOf } from './geometry'
 import { decibels } from '@/ui/margins'
@@ -123,6 +124,7 @@ const takeRepeaters = () => {
 
 <template>
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1" aria-label="Put on the drawing" role="group">
+    <DeviceLine class="w-full" placeholder="hub by the router in the hall" />
     <button v-for="thing in undrawn" :key="thing.id" type="button" class="act" @click="thing.put">
       Draw {{ thing.name }}
     </button>
@@ -165,7 +167,7 @@ const takeRepeaters = () => {
         <template v-if="hubPlace.nowDb != null">; now {{ decibels(hubPlace.nowDb) }}</template
         >.
       </span>
-      <button type="button" class="act-quiet" @click="moveHub">Put it there</button>
+      <button type="button" class="act-quiet" @click="moveHub">Move the hub there</button>
     </p>
     <p
       v-if="advice"

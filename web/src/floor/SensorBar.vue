@@ -5,6 +5,7 @@ import type { FloorPoint, PlacementStep, PlacementSuggestion } from '@/api/types
 import { acceptSuggestions } from '@/site/commands/installation'
 import { leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
+import DeviceLine from './DeviceLine.vue'
 import { useFloorView } from './floorView'
 import SensorPalette from './SensorPalette.vue'
 
@@ -89,6 +90,7 @@ defineExpose({ drop: (specId: string, at: FloorPoint) => palette.value?.drop(spe
 
 <template>
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
+    <DeviceLine class="w-full" placeholder="spot under basin" />
     <SensorPalette ref="palette" />
     <span class="grow" />
     <button type="button" class="act-quiet" @click="underHoses">One under every hose</button>

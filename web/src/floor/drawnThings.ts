@@ -12,6 +12,9 @@ export function useDrawnThings(of: () => { plan: Plan; storeyId: string }) {
     things.filter((t) => t.storeyId === of().storeyId)
   const storey = computed(() => of().plan.building.storeys.find((s) => s.id === of().storeyId))
   const rooms = computed(() => onStorey(of().plan.building.rooms).filter((r) => r.areas.length))
+  const roomsElsewhere = computed(() =>
+    of().plan.building.rooms.filter((r) => r.storeyId && r.storeyId !== of().storeyId && r.areas.length),
+  )
   const doorways = computed(() => onStorey(of().plan.building.doorways))
   const openings = computed(() => onStorey(of().plan.building.openings))
   const walls = computed(() => onStorey(of().plan.building.walls))
@@ -49,7 +52,19 @@ export function useDrawnThings(of: () => { plan: Plan; storeyId: string }) {
   const wallWidth = computed(() =>
     Math.max(5, (storey.value?.innerWalls?.thicknessM ?? storey.value?.outerWalls?.thicknessM ?? 0) * SCALE),
   )
-  return { storey, rooms, doorways, openings, walls, fixtures, leaks, sensors, devices, wallWidth }
+  return {
+    storey,
+    rooms,
+    roomsElsewhere,
+    doorways,
+    openings,
+    walls,
+    fixtures,
+    leaks,
+    sensors,
+    devices,
+    wallWidth,
+  }
 }
 
 export type DrawnThings = ReturnType<typeof useDrawnThings>

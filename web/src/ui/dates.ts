@@ -11,3 +11,11 @@ export const dayAndTime = (at: string): string =>
     hour: '2-digit',
     minute: '2-digit',
   })
+
+/** A month of a date without a time, as Jun 2034. */
+export const monthOf = (date: string): string =>
+  new Date(`${date}T00:00:00Z`).toLocaleDateString('en-GB', {
+    month: 'short',
+    year: 'numeric',
+    timeZone: 'UTC',
+  })
