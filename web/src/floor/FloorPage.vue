@@ -23,6 +23,7 @@ import HouseShapes from './HouseShapes.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
 import { useFloorView, type FloorStage } from './floorView'
 import { bandAlpha, bandsMl } from './waterMap'
+import LayerSwitch from './LayerSwitch.vue'
 import PlacementPanel from './PlacementPanel.vue'
 import ReachBar from './ReachBar.vue'
 import { useReachMap } from './reachMap'
@@ -154,9 +155,8 @@ const zoomButtons = [
 <template>
   <div
     ref="page"
-    class="-m-4 flex flex-col md:-m-5 lg:grid lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
+    class="-m-4 flex flex-col md:-m-5 lg:grid lg:h-(--rest) lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-[minmax(0,1fr)] lg:overflow-hidden"
     :style="{ '--rest': `${height}px` }"
-    :class="'lg:h-(--rest)'"
   >
     <h1 class="sr-only">{{ stageWords[stage] }} on the floor plan</h1>
     <div class="flex min-h-0 min-w-0 flex-col">
@@ -165,36 +165,7 @@ const zoomButtons = [
       >
         <StoreySwitch />
         <DrawingOrList />
-        <div role="group" aria-label="Layers" class="border-rule flex gap-px rounded-sm border p-0.5">
-          <button
-            type="button"
-            class="rounded-xs px-3 py-1"
-            :class="hasWater ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
-            :aria-pressed="hasWater"
-            @click="hasWater = !hasWater"
-          >
-            Water
-          </button>
-          <button
-            type="button"
-            class="rounded-xs px-3 py-1"
-            :class="hasReach ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
-            :aria-pressed="hasReach"
-            @click="hasReach = !hasReach"
-          >
-            Reach
-          </button>
-          <button
-            v-if="view.storeys.length > 1"
-            type="button"
-            class="rounded-xs px-3 py-1 whitespace-nowrap"
-            :class="hasOthers ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
-            :aria-pressed="hasOthers"
-            @click="hasOthers = !hasOthers"
-          >
-            Other storeys
-          </button>
-        </div>
+        <LayerSwitch v-model:water="hasWater" v-model:reach="hasReach" v-model:others="hasOthers" />
       </div>
 
       <div
