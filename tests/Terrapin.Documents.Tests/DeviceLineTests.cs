@@ -17,6 +17,7 @@ public class DeviceLineTests
     [InlineData("Spot by basin in wheel room", "roof", DeviceKind.Sensor, "s4", "wheel-room")]
     [InlineData("spot in the shop", "studio", DeviceKind.Sensor, "s4", "shop")]
     [InlineData("hub by the router in the hall", "studio", DeviceKind.Hub, "k7", "hall")]
+    [InlineData("spot by the loo", "roof", DeviceKind.Sensor, "s4", "roof-wc")]
     [InlineData("repeater in bedroom", "studio", DeviceKind.Repeater, "p2", "bedroom")]
     public void A_line_says_what_and_where(string line, string storeyId, DeviceKind kind, string specId, string roomId)
     {

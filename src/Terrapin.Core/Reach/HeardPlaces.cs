@@ -5,12 +5,12 @@ namespace Terrapin.Core.Reach;
 /// <summary>Whether a hub or repeater would hear a sensor at places of the floor.</summary>
 internal sealed class HeardPlaces
 {
-    private readonly Plan plan;
+    private readonly Dictionary<string, int> storeys;
     private readonly Dictionary<string, (RadioNet Net, IReadOnlyList<Relay> Relays)> byRadio;
 
     public HeardPlaces(Plan plan)
     {
-        this.plan = plan;
+        storeys = plan.Building.Storeys.Select((s, i) => (s.Id, i)).ToDictionary();
         byRadio = ReachOfPlan.Nets(plan, RadioDevice.Of(plan)).Values
             .Select(net => (net, (IReadOnlyList<Relay>)[.. net.Relays(m => m.High).Where(r => r.Device.Place is not null)]))
             .Where(n => n.Item2.Count > 0).ToDictionary(n => n.net.Radio.Id);
@@ -24,7 +24,7 @@ internal sealed class HeardPlaces
             return true;
         }
 
-        var place = new RadioPlace(RadioDevice.StoreyOf(plan, storeyId), acrossM, downM, RadioDevice.PuckM, RadioDevice.PuckM);
-        return heard.Relays.Any(r => Math.Min(r.MarginDb, heard.Net.Radio.Margin(heard.Net.House.Between(place, r.Device.Place!.Value).Loss + r.Device.Cover).High) >= 0);
+        var place = RadioPlace.OnFloor(storeys[storeyId], acrossM, downM);
+        return heard.Relays.Any(r => Math.Min(r.MarginDb, heard.Net.MarginAt(place, r.Device).High) >= 0);
     }
 }

@@ -14,7 +14,11 @@ public enum RadioRole
 
 /// <summary>A place in the building with what is not known of its height.</summary>
 /// <param name="Storey">Its number among the plan's storeys, the highest is 0.</param>
-internal readonly record struct RadioPlace(int Storey, double XM, double YM, double LowM, double HighM);
+internal readonly record struct RadioPlace(int Storey, double XM, double YM, double LowM, double HighM)
+{
+    /// <summary>Of a puck on the floor.</summary>
+    public static RadioPlace OnFloor(int storey, double xM, double yM) => new(storey, xM, yM, RadioDevice.PuckM, RadioDevice.PuckM);
+}
 
 /// <summary>A device as radio sees it.</summary>
 /// <param name="At">JSON pointer into the plan.</param>

@@ -37,7 +37,7 @@ public sealed record RadioLink
     /// <summary>Lids, pits and cupboards at both ends.</summary>
     public required Interval CoversDb { get; init; }
 
-    /// <summary>Whether metal stands in the way.</summary>
+    /// <summary>Whether metal stands in the way, and nobody has read a signal all the same.</summary>
     public required bool IsBlocked { get; init; }
 
     /// <summary>The signal that is predicted, dBm; both ends open where it is blocked.</summary>
@@ -48,6 +48,9 @@ public sealed record RadioLink
 
     /// <summary>What is left above what the radio needs, the fade kept back; by the reading where there is one. dB.</summary>
     public required Interval MarginDb { get; init; }
+
+    /// <summary>Whether that is enough.</summary>
+    public required MarginStanding Standing { get; init; }
 
     /// <summary>How likely it works, 0 to 1.</summary>
     public required Interval Chance { get; init; }
@@ -76,6 +79,9 @@ public sealed record DeviceReach
 
     /// <summary>Whether metal stands in every way.</summary>
     public required bool IsBlocked { get; init; }
+
+    /// <summary>Whether what is in hand is enough.</summary>
+    public required MarginStanding Standing { get; init; }
 }
 
 /// <summary>What radio reaches in a plan.</summary>
@@ -86,6 +92,9 @@ public sealed record RadioReach
 
     /// <summary>The hops of all ways, and the direct links.</summary>
     public required IReadOnlyList<RadioLink> Links { get; init; }
+
+    /// <summary>The margin that every link should have, dB.</summary>
+    public required double WantedDb { get; init; }
 
     /// <summary>The device with the least margin, of those whose margin is known or that are blocked.</summary>
     public DeviceReach? Weakest { get; init; }

@@ -21,12 +21,10 @@ internal sealed record RadioFigures(string Id, string Name, double FrequencyMHz,
 /// <summary>All devices of a plan that speak one radio, and what reaches from each to each.</summary>
 internal sealed class RadioNet
 {
-    private readonly Plan plan;
     private readonly Dictionary<(string, string), double> read;
 
     public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices, IReadOnlyList<IReadOnlyList<WallPiece>> walls)
     {
-        this.plan = plan;
         Radio = radio;
         House = new RadioHouse(plan, walls, radio.FrequencyMHz);
         Devices = [.. devices.Where(d => d.RadioIds.Contains(radio.Id))];
@@ -45,6 +43,12 @@ internal sealed class RadioNet
         ? DbSpan.Exactly(Radio.MarginDb(dbm))
         : (from.Place, to.Place) is ({ } begin, { } end) ? Radio.Margin(House.Between(begin, end).Loss + from.Cover + to.Cover) : null;
 
+    /// <summary>What reaches a device from a place that stands free, whatever was read.</summary>
+    public DbSpan MarginAt(RadioPlace place, RadioDevice device) => Radio.Margin(House.Between(place, device.Place!.Value).Loss + device.Cover);
+
+    /// <summary>One of its devices.</summary>
+    public RadioDevice Device(string id) => Devices.First(d => d.Id == id);
+
     /// <summary>A link with each of its losses; <see langword="null"/> where nothing is known of it.</summary>
     public RadioLink? Link(RadioDevice from, RadioDevice to, bool isDirect)
     {
@@ -56,6 +60,7 @@ internal sealed class RadioNet
         var walls = new List<WallLoss>();
         Path? path = (from.Place, to.Place) is ({ } begin, { } end) ? House.Between(begin, end, walls) : null;
         DbSpan covers = from.Cover + to.Cover;
+        bool isBlocked = double.IsNegativeInfinity(margin.High);
         DbSpan? predicted = (path?.Loss + covers)?.Left(Radio.SentDbm);
         return new RadioLink
         {
@@ -69,10 +74,11 @@ internal sealed class RadioNet
             Floors = path?.Floors ?? 0,
             FloorsDb = path?.FloorsLoss.ToInterval() ?? Interval.Unknown,
             CoversDb = covers.ToInterval(),
-            IsBlocked = predicted is { High: double.NegativeInfinity },
+            IsBlocked = isBlocked,
             PredictedDbm = predicted?.ToInterval() ?? Interval.Unknown,
             ReadDbm = ReadDbm(from.Id, to.Id),
             MarginDb = margin.ToInterval(),
+            Standing = MarginStandings.Of(margin.ToInterval(), isBlocked),
             Chance = new Interval(RadioLoss.Chance(margin.Low), RadioLoss.Chance(margin.High)),
             IsExtrapolated = Slab.IsExtrapolated(Radio.FrequencyMHz),
         };

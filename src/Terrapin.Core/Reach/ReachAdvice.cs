@@ -68,8 +68,8 @@ public static class ReachAdvice
     {
         RadioFigures radio = ReachMap.FiguresOf(plan, radioId);
         var net = new RadioNet(plan, radio, RadioDevice.Of(plan), RadioHouse.WallsOf(plan));
-        Relay[] relays = [.. net.Relays(m => m.Low).Where(r => r.Device.Place is not null && r.Hops < radio.HopLimit)];
         IReadOnlyList<Relay> all = net.Relays(m => m.Low);
+        Relay[] relays = [.. all.Where(r => r.Device.Place is not null && r.Hops < radio.HopLimit)];
         if (all.Count == 0)
         {
             throw Refused("/installation/hubs", $"No hub on the drawing speaks {radio.Name}. Put one there first.");
@@ -96,7 +96,7 @@ public static class ReachAdvice
             int best = Enumerable.Range(0, places.Length).Where(i => (lifted[i].Devices & set) == set).MaxBy(i => lifted[i].Margin);
             RadioDevice[] own = [.. weak.Where((_, bit) => (set & open & (1UL << bit)) != 0)];
             open &= ~set;
-            chosen.Add(new RepeaterPlace(Drawn(plan, places[best]), [.. own.Select(d => d.Id)], own.Min(d => Math.Min(ReachMap.BestAt(net, relays, places[best]), net.Radio.Margin(net.House.Between(d.Place!.Value, places[best]).Loss + d.Cover).Low))));
+            chosen.Add(new RepeaterPlace(Drawn(plan, places[best]), [.. own.Select(d => d.Id)], Math.Min(ReachMap.BestAt(net, relays, places[best]), own.Min(d => net.MarginAt(places[best], d).Low))));
         }
 
         return new RepeaterAdvice(radioId, specId, wantedDb, [.. weak.Select(d => d.Id)], chosen, [.. weak.Where((_, bit) => sets is null || (reachable & (1UL << bit)) == 0).Select(d => d.Id)]);
@@ -113,7 +113,7 @@ public static class ReachAdvice
         (ulong devices, double least) = (0UL, hop);
         for (int bit = 0; bit < weak.Length; bit++)
         {
-            double margin = net.Radio.Margin(net.House.Between(weak[bit].Place!.Value, place).Loss + weak[bit].Cover).Low;
+            double margin = net.MarginAt(place, weak[bit]).Low;
             if (margin >= wantedDb)
             {
                 devices |= 1UL << bit;
@@ -130,7 +130,7 @@ public static class ReachAdvice
         (double worst, double sum, string id) = (double.PositiveInfinity, 0.0, "");
         foreach (RadioNet net in nets)
         {
-            double ToHub(RadioDevice d) => net.Radio.Margin(net.House.Between(d.Place!.Value, place).Loss + d.Cover + hub.Cover).Low;
+            double ToHub(RadioDevice d) => net.MarginAt(place, d).Low - hub.Cover.High;
             RadioDevice[] repeaters = net.Radio.HopLimit > 0 ? [.. net.Devices.Where(d => d.Role == RadioRole.Repeater && d.Place is not null)] : [];
             double[] onward = [.. repeaters.Select(ToHub)];
             for (int hop = 1; hop < net.Radio.HopLimit && hop < repeaters.Length; hop++)

@@ -1,6 +1,7 @@
 using Terrapin.Core.Findings;
 using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
+using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Reach;
 
@@ -85,7 +86,7 @@ public static class ReachFindings
 
         if (reach.MarginDb is not null)
         {
-            AddMargin(device, at, reach, found);
+            AddMargin(device.Name, at, reach.Standing, reach.MarginDb, found);
         }
         else if (RadioFigures.Of(radio) is null)
         {
@@ -108,27 +109,23 @@ public static class ReachFindings
         return $"building/stopValves/{plan.Building.StopValves.ToList().FindIndex(v => v.Id == valveId)}/drawnAt";
     }
 
-    private static void AddMargin(RadioDevice device, string at, DeviceReach reach, FindingCollector found)
+    /// <param name="name">Of the device, or of both ends of a link.</param>
+    private static void AddMargin(string name, string at, MarginStanding standing, Interval? margin, FindingCollector found)
     {
-        if (reach.IsBlocked)
+        switch (standing)
         {
-            found.Add(FindingKinds.RadioBlocked, at, $"Metal stands in every way between \"{device.Name}\" and the hub.", "Move one of them, or put a repeater where it sees past the metal.");
-        }
-        else if (reach.MarginDb is { } margin)
-        {
-            double least = margin.Low ?? double.NegativeInfinity;
-            if ((margin.High ?? least) < 0)
-            {
-                found.Add(FindingKinds.RadioTooWeak, at, $"\"{device.Name}\" is too weak for the hub by at least {{short}}.", "Move the hub nearer, put a repeater between, or link it to the drive directly. Then read the signal in place.", ("short", QuantityKind.Decibels, -(margin.High ?? 0)));
-            }
-            else if (least < 0)
-            {
-                found.Add(FindingKinds.RadioThin, at, $"\"{device.Name}\" may be too weak for the hub: its margin may be below 0.", "Read the signal in place, lids and doors shut; or measure what is not known on the way.");
-            }
-            else if (least < RadioLoss.WantedDb)
-            {
-                found.Add(FindingKinds.RadioThin, at, $"\"{device.Name}\" has {{margin}} in hand; {{wanted}} are wanted.", "Move the hub nearer, or put a repeater between. Then read the signal in place.", ("margin", QuantityKind.Decibels, least), ("wanted", QuantityKind.Decibels, RadioLoss.WantedDb));
-            }
+            case MarginStanding.Blocked:
+                found.Add(FindingKinds.RadioBlocked, at, $"Metal stands in every way between \"{name}\" and the hub.", "Move one of them, or put a repeater where it sees past the metal.");
+                break;
+            case MarginStanding.TooWeak:
+                found.Add(FindingKinds.RadioTooWeak, at, $"\"{name}\" is too weak for the hub by at least {{short}}.", "Move the hub nearer, put a repeater between, or link it to the drive directly. Then read the signal in place.", ("short", QuantityKind.Decibels, -(margin?.High ?? 0)));
+                break;
+            case MarginStanding.MayBeTooWeak:
+                found.Add(FindingKinds.RadioThin, at, $"\"{name}\" may be too weak for the hub: its margin may be below 0.", "Read the signal in place, lids and doors shut; or measure what is not known on the way.");
+                break;
+            case MarginStanding.Thin:
+                found.Add(FindingKinds.RadioThin, at, $"\"{name}\" has {{margin}} in hand; {{wanted}} are wanted.", "Move the hub nearer, or put a repeater between. Then read the signal in place.", ("margin", QuantityKind.Decibels, margin!.Low!.Value), ("wanted", QuantityKind.Decibels, RadioLoss.WantedDb));
+                break;
         }
     }
 
@@ -162,7 +159,7 @@ public static class ReachFindings
             }
             else if (reach.Links.FirstOrDefault(l => l.IsDirect && l.FromId == link.SensorId && l.ToId == link.DriveId) is { } direct)
             {
-                AddMargin(sensor with { Name = $"{sensor.Name}\" to \"{drive.Name}" }, at, new DeviceReach { DeviceId = sensor.Id, Role = sensor.Role, Name = sensor.Name, Route = [], MarginDb = direct.MarginDb, IsBlocked = direct.IsBlocked && direct.ReadDbm is null }, found);
+                AddMargin($"{sensor.Name}\" to \"{drive.Name}", at, direct.Standing, direct.MarginDb, found);
             }
         }
 

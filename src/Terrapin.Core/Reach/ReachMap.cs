@@ -50,7 +50,7 @@ public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, d
         {
             for (int column = 0; column < columns; column++)
             {
-                var spot = new RadioPlace(storey, left + ((column + 0.5) * cellM), top + ((row + 0.5) * cellM), RadioDevice.PuckM, RadioDevice.PuckM);
+                var spot = RadioPlace.OnFloor(storey, left + ((column + 0.5) * cellM), top + ((row + 0.5) * cellM));
                 margins[(row * columns) + column] = Rounded(BestAt(net, relays, spot));
             }
         });
@@ -69,7 +69,7 @@ public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, d
 
     /// <summary>The margin of a device at a place, by the best hub or repeater, at the worse end of what is not known.</summary>
     internal static double BestAt(RadioNet net, IReadOnlyList<Relay> relays, RadioPlace place) =>
-        relays.Max(r => Math.Min(r.MarginDb, net.Radio.Margin(net.House.Between(place, r.Device.Place!.Value).Loss + r.Device.Cover).Low));
+        relays.Max(r => Math.Min(r.MarginDb, net.MarginAt(place, r.Device).Low));
 
     private static double? Rounded(double db) => double.IsFinite(db) ? Math.Round(db, 1) : null;
 }

@@ -34,6 +34,7 @@ public static class ReachOfPlan
                     RadioId = net.Radio.Id,
                     Route = [device.Id, .. way.Select(w => w.Id)],
                     MarginDb = margin.ToInterval(),
+                    Standing = MarginStandings.Of(margin.ToInterval(), double.IsInfinity(margin.High)),
                     IsBlocked = double.IsInfinity(margin.High),
                 };
             }
@@ -44,24 +45,25 @@ public static class ReachOfPlan
             RadioNet net = nets[device.RadioId!];
             foreach ((string from, string to) in device.Route.Zip(device.Route.Skip(1)).Where(hop => !links.Exists(l => l.FromId == hop.First && l.ToId == hop.Second)))
             {
-                links.Add(net.Link(net.Devices.First(d => d.Id == from), net.Devices.First(d => d.Id == to), isDirect: false)!);
+                links.Add(net.Link(net.Device(from), net.Device(to), isDirect: false)!);
             }
         }
 
         foreach (DirectLink direct in plan.Installation.Links)
         {
             RadioNet? net = nets.Values.FirstOrDefault(n => n.Devices.Any(d => d.Id == direct.SensorId) && n.Devices.Any(d => d.Id == direct.DriveId));
-            if (net?.Link(net.Devices.First(d => d.Id == direct.SensorId), net.Devices.First(d => d.Id == direct.DriveId), isDirect: true) is { } link)
+            if (net?.Link(net.Device(direct.SensorId), net.Device(direct.DriveId), isDirect: true) is { } link)
             {
                 links.Add(link);
             }
         }
 
-        DeviceReach[] all = [.. devices.Where(d => d.Role != RadioRole.Hub).Select(d => reached.GetValueOrDefault(d.Id) ?? new DeviceReach { DeviceId = d.Id, Role = d.Role, Name = d.Name, Route = [], IsBlocked = false })];
+        DeviceReach[] all = [.. devices.Where(d => d.Role != RadioRole.Hub).Select(d => reached.GetValueOrDefault(d.Id) ?? new DeviceReach { DeviceId = d.Id, Role = d.Role, Name = d.Name, Route = [], Standing = MarginStanding.Unknown, IsBlocked = false })];
         return new RadioReach
         {
             Devices = all,
             Links = links,
+            WantedDb = RadioLoss.WantedDb,
             Weakest = all.Where(d => d.MarginDb is not null).MinBy(d => d.IsBlocked ? double.NegativeInfinity : d.MarginDb!.Low ?? double.NegativeInfinity),
         };
     }

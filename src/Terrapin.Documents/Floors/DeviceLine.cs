@@ -108,7 +108,7 @@ public static partial class DeviceLine
     }
 
     private static bool Calls(string where, Fixture fixture) =>
-        Says(where, fixture.Name) || (fixture.Kind == FixtureKind.KitchenSink && Says(where, "sink")) || (fixture.Kind == FixtureKind.WashingMachine && Says(where, "washer"));
+        Says(where, fixture.Name) || FixtureNames.Of(fixture.Kind).Any(name => Says(where, name));
 
     private static bool Says(string where, string name) => Regex.IsMatch(where, $@"\b{Regex.Escape(name)}\b", RegexOptions.IgnoreCase);
 

@@ -26,35 +26,6 @@ public static partial class RoomLine
 
     private const int MostOfAKind = 9;
 
-    /// <summary>What people call fixtures, beside their own names.</summary>
-    private static readonly Dictionary<string, FixtureKind> OtherNames = new(StringComparer.OrdinalIgnoreCase)
-    {
-        ["washbasin"] = FixtureKind.Basin,
-        ["hand basin"] = FixtureKind.Basin,
-        ["vanity"] = FixtureKind.Basin,
-        ["toilet"] = FixtureKind.Wc,
-        ["loo"] = FixtureKind.Wc,
-        ["tub"] = FixtureKind.Bath,
-        ["bathtub"] = FixtureKind.Bath,
-        ["shower"] = FixtureKind.ShowerTray,
-        ["sink"] = FixtureKind.KitchenSink,
-        ["washer"] = FixtureKind.WashingMachine,
-        ["washing-machine"] = FixtureKind.WashingMachine,
-        ["fridge"] = FixtureKind.IceMaker,
-        ["icemaker"] = FixtureKind.IceMaker,
-        ["cylinder"] = FixtureKind.Cylinder,
-        ["heater"] = FixtureKind.Cylinder,
-        ["water heater"] = FixtureKind.Cylinder,
-        ["tank"] = FixtureKind.Cylinder,
-        ["filter"] = FixtureKind.FilterHousing,
-        ["tray"] = FixtureKind.CondensateTray,
-        ["condensate"] = FixtureKind.CondensateTray,
-        ["sump"] = FixtureKind.SumpPit,
-        ["pit"] = FixtureKind.SumpPit,
-        ["units"] = FixtureKind.Plinth,
-        ["kitchen units"] = FixtureKind.Plinth,
-    };
-
     /// <summary>Reads a line and proposes the room.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="storeyId">Where it is to be drawn; one that the plan has not yet is empty.</param>
@@ -139,7 +110,7 @@ public static partial class RoomLine
             Match counted = CountPattern().Match(word);
             string what = counted.Success ? counted.Groups["what"].Value : word;
             int count = counted.Success ? int.Parse(counted.Groups["count"].Value, System.Globalization.CultureInfo.InvariantCulture) : 1;
-            if (Named(what) is not { } fixture)
+            if (FixtureNames.Named(what) is not { } fixture)
             {
                 faults.Add(new LineFault(at, at + word.Length, $"\"{what}\" is no fixture that is known here. Write one of {string.Join(", ", FixtureLibrary.All.Select(f => f.Name.ToLowerInvariant()))}."));
                 continue;
@@ -156,13 +127,6 @@ public static partial class RoomLine
                 yield return fixture;
             }
         }
-    }
-
-    private static UsualFixture? Named(string word)
-    {
-        string one = word.EndsWith('s') && !OtherNames.ContainsKey(word) ? word[..^1] : word;
-        return FixtureLibrary.All.FirstOrDefault(f => string.Equals(f.Name, word, StringComparison.OrdinalIgnoreCase) || string.Equals(f.Name, one, StringComparison.OrdinalIgnoreCase))
-            ?? (OtherNames.TryGetValue(word, out FixtureKind kind) || OtherNames.TryGetValue(one, out kind) ? FixtureLibrary.All.First(f => f.Kind == kind) : null);
     }
 
     private static Room Blank(string name, Func<string, string> idOf)

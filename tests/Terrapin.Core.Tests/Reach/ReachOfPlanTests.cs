@@ -129,6 +129,8 @@ public class ReachOfPlanTests
         Plan plan = Row(2, Brick).WithBuilding(b => b with { Walls = [metal] });
         Assert.True(Device(plan, "s1").IsBlocked);
         Assert.Contains("radio-blocked", Codes(plan));
+        Plan read = plan.WithInstallation(i => i with { Signals = [new SignalReading { FromId = "s1", ToId = "hub", Dbm = -80 }] });
+        Assert.Equal(MarginStanding.Enough, ReachOfPlan.Of(read).Links.Single(l => l.FromId == "s1").Standing);
         Plan past = plan.WithInstallation(i => i with { Repeaters = [Repeater("r", "ground", 2.5, 2.5)] });
         DeviceReach reached = Device(past, "s1");
         Assert.Equal(["s1", "r", "hub"], reached.Route);

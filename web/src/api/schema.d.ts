@@ -1512,6 +1512,8 @@ export interface components {
             marginDb?: null | components["schemas"]["Interval"];
             /** @description Whether metal stands in every way. */
             isBlocked: boolean;
+            /** @description Whether what is in hand is enough. */
+            standing: components["schemas"]["MarginStanding"];
         };
         /** @description A sensor that orders a drive to close, without a hub. */
         DirectLink: {
@@ -2270,6 +2272,11 @@ export interface components {
         /** @enum {unknown} */
         MainsFailurePolicy: "unknown" | "hold" | "close" | "closeThenReopen";
         /**
+         * @description Whether a margin is enough.
+         * @enum {unknown}
+         */
+        MarginStanding: "unknown" | "blocked" | "tooWeak" | "mayBeTooWeak" | "thin" | "enough";
+        /**
          * @description Who is home.
          * @enum {unknown}
          */
@@ -2730,7 +2737,7 @@ export interface components {
             floorsDb: components["schemas"]["Interval"];
             /** @description Lids, pits and cupboards at both ends. */
             coversDb: components["schemas"]["Interval"];
-            /** @description Whether metal stands in the way. */
+            /** @description Whether metal stands in the way, and nobody has read a signal all the same. */
             isBlocked: boolean;
             /** @description The signal that is predicted, dBm; both ends open where it is blocked. */
             predictedDbm: components["schemas"]["Interval"];
@@ -2741,6 +2748,8 @@ export interface components {
             readDbm?: null | number;
             /** @description What is left above what the radio needs, the fade kept back; by the reading where there is one. dB. */
             marginDb: components["schemas"]["Interval"];
+            /** @description Whether that is enough. */
+            standing: components["schemas"]["MarginStanding"];
             /** @description How likely it works, 0 to 1. */
             chance: components["schemas"]["Interval"];
             /** @description Whether the materials' laws are extended below the frequencies that they were measured at. */
@@ -2752,6 +2761,11 @@ export interface components {
             devices: components["schemas"]["DeviceReach"][];
             /** @description The hops of all ways, and the direct links. */
             links: components["schemas"]["RadioLink"][];
+            /**
+             * Format: double
+             * @description The margin that every link should have, dB.
+             */
+            wantedDb: number;
             weakest?: null | components["schemas"]["DeviceReach"];
         };
         /** @description The curve is what one wall takes, dB, against frequency, MHz. */

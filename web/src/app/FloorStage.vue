@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent } from 'vue'
 import { useRoute } from 'vue-router'
 import FloorPage from '@/floor/FloorPage.vue'
-import type { FloorStage } from '@/floor/floorView'
+import type { FloorStage } from '@/ui/words'
 
 /** Rooms, sensors or reach: on the drawing, or as a list for those who want rows. */
 const route = useRoute()

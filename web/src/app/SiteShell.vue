@@ -10,7 +10,7 @@ import { usePreferences } from '@/site/preferences'
 import FindingList from '@/site/parts/FindingList.vue'
 import ModalDialog from '@/ui/ModalDialog.vue'
 import ShellMark from '@/ui/ShellMark.vue'
-import { stages, stageWords } from '@/ui/words'
+import { floorStages, stages, stageWords } from '@/ui/words'
 import AuthorDialog from '@/site/parts/AuthorDialog.vue'
 import CommandPalette, { type Command } from './CommandPalette.vue'
 import ConflictDialog from './ConflictDialog.vue'
@@ -89,6 +89,11 @@ const pages = [
   { to: 'bill', name: 'Bill of materials' },
   { to: 'catalogue', name: 'Catalogue' },
 ]
+
+/** Whether the drawing fills the window. */
+const isDrawing = computed(
+  () => floorStages.some((stage) => stage === route.name) && route.query.view !== 'list',
+)
 
 const goTo = (stage: string) => router.push(`/sites/${open.siteId}/${stage}`)
 
@@ -240,12 +245,7 @@ const commands = computed<Command[]>(() => [
         <StageNav class="sticky top-14 pt-2" />
       </aside>
       <div class="min-w-0 grow">
-        <TallyBar
-          :is-one-line="
-            ['rooms', 'sensors', 'reach'].includes(String(route.name)) && route.query.view !== 'list'
-          "
-          @findings="sheet = 'findings'"
-        />
+        <TallyBar :is-one-line="isDrawing" @findings="sheet = 'findings'" />
         <p
           v-if="!open.isKept && open.isChanged"
           role="alert"

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { floorStages } from '@/ui/words'
 import SitesPage from './SitesPage.vue'
 
 /** The sites, and the stages of one site in the order of the work. */
@@ -13,7 +14,7 @@ export const router = createRouter({
         { path: '', redirect: (to) => `/sites/${String(to.params.id)}/main` },
         { path: 'main', name: 'main', component: () => import('@/stages/main/MainStage.vue') },
         { path: 'drive', name: 'drive', component: () => import('@/stages/drive/DriveStage.vue') },
-        ...(['rooms', 'sensors', 'reach'] as const).map((name) => ({
+        ...floorStages.map((name) => ({
           path: name,
           name,
           component: () => import('./FloorStage.vue'),

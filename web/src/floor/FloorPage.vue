@@ -13,15 +13,16 @@ import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import FindingList from '@/site/parts/FindingList.vue'
 import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
-import { stageWords } from '@/ui/words'
+import { stageWords, type FloorStage } from '@/ui/words'
 import { chosenAt, isSame, type Chosen } from './chosen'
+import { usePlaceWords } from './drawnThings'
 import FloorDrawing from './FloorDrawing.vue'
 import BatteryPanel from './BatteryPanel.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import HouseShapes from './HouseShapes.vue'
 import { LONGEST_S, useFloorMap } from './floorMap'
-import { useFloorView, type FloorStage } from './floorView'
+import { useFloorView } from './floorView'
 import { bandAlpha, bandsMl } from './waterMap'
 import LayerSwitch from './LayerSwitch.vue'
 import PlacementPanel from './PlacementPanel.vue'
@@ -42,6 +43,7 @@ const preferences = usePreferences()
 const view = useFloorView()
 view.stage = props.stage
 const route = useRoute()
+const { exampleLine } = usePlaceWords()
 const page = ref<HTMLElement>()
 const height = useRestOfWindow(page)
 const drawing = ref<InstanceType<typeof FloorDrawing>>()
@@ -217,8 +219,8 @@ const zoomButtons = [
           <template v-if="stage === 'rooms'">
             <p class="text-faded max-w-md">
               Type the first room below, as in
-              <span class="figures">utility 2.1 x 1.8: washer, sink, boiler</span>. It is drawn with its
-              fixtures and their leak points.
+              <span class="figures">{{ exampleLine }}</span>. It is drawn with its fixtures and their leak
+              points.
             </p>
             <HouseShapes />
           </template>

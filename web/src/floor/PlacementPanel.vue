@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { PlacementStep, PlacementSuggestion } from '@/api/types'
-import { leakName, leaksOf } from '@/site/names'
+import { leakName, leaksOf, usualSensorIds } from '@/site/names'
 import { acceptSuggestions } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
@@ -30,9 +30,7 @@ const kinds = computed(() =>
       hint: priceText(s.price?.amount, plan.value.catalogue.currency),
     })),
 )
-const specIds = ref(
-  plan.value.catalogue.sensors.filter((s) => ['spot', 'probeOnCord'].includes(s.kind)).map((s) => s.id),
-)
+const specIds = ref(usualSensorIds(plan.value))
 const most = ref('6')
 const mostChoices = ['1', '2', '3', '4', '6', '8', '10', '15', '20'].map((value) => ({ value, label: value }))
 const barred = ref<string[]>([])

@@ -10,7 +10,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import type { Chosen } from './chosen'
 import DeviceLine from './DeviceLine.vue'
 import { useFloorView } from './floorView'
-import { bounds, middleOf } from './geometry'
+import { bounds, middleOf, roomAt } from './geometry'
 import { decibels } from '@/ui/margins'
 
 /** Hubs, repeaters and stop valves to be put on the drawing, and where a hub or repeaters would do best. */
@@ -34,20 +34,11 @@ const putHub = (specId: string) => {
   const name = plan.value.installation.hubs.length ? `Hub ${plan.value.installation.hubs.length + 1}` : 'Hub'
   return put('hub added', addHub({ id, name, specId, place: here() }), { kind: 'hub', id })
 }
+const roomOf = ({ storeyId, at }: DrawnPlace) => roomAt(plan.value.building.rooms, storeyId, at)
 function repeater(specId: string, place: DrawnPlace) {
   const id = freshId('repeater', plan.value.installation.repeaters)
-  const room = plan.value.building.rooms.find(
-    (r) =>
-      r.storeyId === place.storeyId &&
-      r.areas.some(
-        (a) =>
-          a.acrossM <= place.at.acrossM &&
-          a.downM <= place.at.downM &&
-          a.acrossM + a.lengthM >= place.at.acrossM &&
-          a.downM + a.widthM >= place.at.downM,
-      ),
-  )
-  return { id, name: `Repeater${room ? `, ${room.name}` : ''}`, specId, place }
+  const room = roomOf(place)
+  return { id, name: room ? `Repeater, ${room.name}` : 'Repeater', specId, place }
 }
 const putRepeater = (specId: string) => {
   const added = repeater(specId, here())
@@ -102,8 +93,7 @@ const findRepeaters = async () =>
   void (advice.value = await ask(() => api.reach.repeaters(plan.value, props.radioId)))
 
 const storeyName = (id: string) => view.storeys.find((s) => s.id === id)?.name ?? id
-const roomAt = ({ storeyId, at }: DrawnPlace) =>
-  repeater('', { storeyId, at }).name.replace(/^Repeater(, )?/, '') || storeyName(storeyId)
+const whereIs = (place: DrawnPlace) => roomOf(place)?.name ?? storeyName(place.storeyId)
 async function moveHub() {
   const { place } = hubPlace.value!
   const { id } = plan.value.installation.hubs[0]!
@@ -159,8 +149,8 @@ const takeRepeaters = () => {
       class="bg-moss-wash flex w-full flex-wrap items-center gap-x-3 rounded-sm px-3 py-1.5"
     >
       <span>
-        <strong>{{ roomAt(hubPlace.place) }}</strong>, {{ storeyName(hubPlace.place.storeyId) }}: the weakest,
-        {{ radioName(plan, hubPlace.worstDeviceId) }}, would have
+        <strong>{{ whereIs(hubPlace.place) }}</strong>, {{ storeyName(hubPlace.place.storeyId) }}: the
+        weakest, {{ radioName(plan, hubPlace.worstDeviceId) }}, would have
         <strong class="figures">{{
           hubPlace.worstDb == null ? 'nothing' : decibels(hubPlace.worstDb)
         }}</strong>
@@ -183,7 +173,7 @@ const takeRepeaters = () => {
       </span>
       <template v-else>
         <span v-for="(place, i) in advice.places" :key="i">
-          <strong>{{ roomAt(place.place) }}</strong>, {{ storeyName(place.place.storeyId) }}: lifts
+          <strong>{{ whereIs(place.place) }}</strong>, {{ storeyName(place.place.storeyId) }}: lifts
           {{ place.lifts.map((id) => radioName(plan, id)).join(', ') }} to
           <strong class="figures">{{ decibels(place.marginDb) }}</strong>.
         </span>

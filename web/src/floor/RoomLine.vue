@@ -15,7 +15,7 @@ import TypedLine from './TypedLine.vue'
 const view = useFloorView()
 const open = useOpenPlan()
 const preferences = usePreferences()
-const { sizeOf } = usePlaceWords()
+const { sizeOf, exampleLine } = usePlaceWords()
 const fed = computed(() => fedPlan(open.plan!))
 
 const ask = (line: string, signal: AbortSignal) =>
@@ -54,7 +54,7 @@ async function take({ room, isKnown }: ProposedRoom): Promise<boolean> {
   <TypedLine
     id="room-line"
     label="Room, size and fixtures in one line"
-    placeholder="utility 2.1 x 1.8: washer, sink, boiler"
+    :placeholder="exampleLine"
     action="Draw it"
     :ask="ask"
     :tell="tell"

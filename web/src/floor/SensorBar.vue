@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { FloorPoint, PlacementStep, PlacementSuggestion } from '@/api/types'
 import { acceptSuggestions } from '@/site/commands/installation'
-import { leaksOf } from '@/site/names'
+import { leaksOf, usualSensorIds } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
+import { usePreferences } from '@/site/preferences'
+import { show } from '@/ui/units'
 import DeviceLine from './DeviceLine.vue'
 import { useFloorView } from './floorView'
 import SensorPalette from './SensorPalette.vue'
@@ -12,6 +14,7 @@ import SensorPalette from './SensorPalette.vue'
 /** Sensors by hand, one under every hose, or as few as keep every leak small. */
 const view = useFloorView()
 const open = useOpenPlan()
+const preferences = usePreferences()
 const palette = ref<InstanceType<typeof SensorPalette>>()
 const told = ref('')
 const working = shallowRef<AbortController | null>(null)
@@ -19,6 +22,7 @@ const working = shallowRef<AbortController | null>(null)
 /** Every leak is to be known after less than this, m³. */
 const SMALL_M3 = 0.005
 const MOST_SENSORS = 20
+const small = computed(() => show('volume', SMALL_M3, preferences.system))
 
 async function telling(work: () => Promise<void>) {
   told.value = view.error = ''
@@ -54,9 +58,7 @@ const asFew = () =>
       s.worstM3 != null && s.worstM3 <= SMALL_M3 && !s.unheardLeakIds.length
     const request = {
       mostSensors: MOST_SENSORS,
-      specIds: open
-        .plan!.catalogue.sensors.filter((s) => ['spot', 'probeOnCord'].includes(s.kind))
-        .map((s) => s.id),
+      specIds: usualSensorIds(open.plan!),
       barredRoomIds: [],
       moppedToo: false,
       splashedToo: false,
@@ -79,7 +81,7 @@ const asFew = () =>
     }
     const found = best as PlacementStep | null
     if (!found) return
-    if (found.sensors === 0) told.value = 'Every drawn leak is known after less than 5 L already.'
+    if (found.sensors === 0) told.value = `Every drawn leak is known after less than ${small.value} already.`
     else if (isEnough(found)) await take(found.suggestions)
     else
       told.value = `Not with ${MOST_SENSORS} more: measure the floors that are not known, or look under Where to put sensors.`
@@ -95,7 +97,7 @@ defineExpose({ drop: (specId: string, at: FloorPoint) => palette.value?.drop(spe
     <span class="grow" />
     <button type="button" class="act-quiet" @click="underHoses">One under every hose</button>
     <button v-if="!working" type="button" class="act-quiet" @click="asFew">
-      As few as keep every leak under 5 L
+      As few as keep every leak under {{ small }}
     </button>
     <button v-else type="button" class="act-quiet" @click="working.abort()">Looking … stop</button>
     <p v-if="told" role="status" class="bg-moss-wash w-full rounded-sm px-3 py-1.5">{{ told }}</p>

@@ -5,7 +5,7 @@ import { freshId } from '@/site/names'
 import { addSensor } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { useFloorView } from './floorView'
-import { holds, middleOf } from './geometry'
+import { middleOf, roomAt } from './geometry'
 
 /** Sensors of each kind, to be dragged onto the map, or put into the room that is chosen. */
 const view = useFloorView()
@@ -26,9 +26,7 @@ async function putInto(into: Room, specId: string, at: FloorPoint) {
 
 /** A sensor that was let go over the drawing goes into the room under it. */
 function drop(specId: string, at: FloorPoint) {
-  const under = open.plan!.building.rooms.find(
-    (r) => r.storeyId === view.storeyId && r.areas?.some((a) => holds(a, at)),
-  )
+  const under = roomAt(open.plan!.building.rooms, view.storeyId, at)
   if (!under) {
     view.error = 'There is no room there. Let the sensor go over the floor of one.'
     return

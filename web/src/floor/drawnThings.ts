@@ -81,5 +81,9 @@ export function usePlaceWords() {
     preferences.system === 'us'
       ? `${Number(feet(lengthM))} × ${Number(feet(widthM))} ft`
       : `${lengthM} × ${widthM} m`
-  return { place, sizeOf }
+  /** A room in one line, as one would type it. */
+  const exampleLine = computed(
+    () => `utility ${preferences.system === 'us' ? '7 x 6' : '2.1 x 1.8'}: washer, sink, boiler`,
+  )
+  return { place, sizeOf, exampleLine }
 }

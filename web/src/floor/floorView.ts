@@ -5,6 +5,7 @@ import type { FloorPoint, Plan } from '@/api/types'
 import type { Command } from '@/site/commands/list'
 import { useOpenPlan } from '@/site/openPlan'
 import { latestOnly } from '@/ui/latestOnly'
+import type { FloorStage } from '@/ui/words'
 import type { Carried, Chosen, Thing } from './chosen'
 import { placeOf, type Mark } from './marks'
 import { putIn } from './moves'
@@ -15,9 +16,6 @@ export interface Picking {
   ask: string
   take: (at: FloorPoint) => void
 }
-
-/** The stages that are looked at on the drawing. */
-export type FloorStage = 'rooms' | 'sensors' | 'reach'
 
 /** What is looked at on the floor plan; what is drawn itself is in the plan. */
 export const useFloorView = defineStore('floorView', () => {

@@ -114,6 +114,10 @@ export const holds = (area: FloorRectangle, at: FloorPoint): boolean =>
   at.downM >= area.downM &&
   at.downM <= area.downM + area.widthM
 
+/** The room of a storey that a place lies in. */
+export const roomAt = (rooms: Room[], storeyId: string, at: FloorPoint): Room | undefined =>
+  rooms.find((r) => r.storeyId === storeyId && r.areas.some((area) => holds(area, at)))
+
 export const middleOf = (area: FloorRectangle): FloorPoint => ({
   acrossM: toCm(area.acrossM + area.lengthM / 2),
   downM: toCm(area.downM + area.widthM / 2),

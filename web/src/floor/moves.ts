@@ -2,7 +2,7 @@ import type { Doorway, FloorPoint, Plan, Room } from '@/api/types'
 import { leaksOf } from '@/site/names'
 import type { Thing } from './chosen'
 import { leaksAt } from './fixtures'
-import { grown, holds, middleOf, toCm } from './geometry'
+import { grown, holds, middleOf, roomAt, toCm } from './geometry'
 
 function shift(places: FloorPoint[], by: FloorPoint) {
   for (const place of places) {
@@ -16,14 +16,12 @@ const BESIDE_M = 0.03
 
 /** Whether a doorway leads from one room into another along its whole width. */
 export function leadsSomewhere(draft: Plan, { storeyId, at, wall, widthM }: Doorway): boolean {
-  const roomAt = (acrossM: number, downM: number) =>
-    draft.building.rooms.find(
-      (r) => r.storeyId === storeyId && r.areas.some((area) => holds(area, { acrossM, downM })),
-    )
+  const roomBeside = (acrossM: number, downM: number) =>
+    roomAt(draft.building.rooms, storeyId, { acrossM, downM })
   return [BESIDE_M, widthM / 2, widthM - BESIDE_M].every((along) => {
     const [x, y] = wall === 'alongX' ? [at.acrossM + along, at.downM] : [at.acrossM, at.downM + along]
     const [dx, dy] = wall === 'alongX' ? [0, BESIDE_M] : [BESIDE_M, 0]
-    const [one, other] = [roomAt(x - dx, y - dy), roomAt(x + dx, y + dy)]
+    const [one, other] = [roomBeside(x - dx, y - dy), roomBeside(x + dx, y + dy)]
     return one && other && one !== other
   })
 }

@@ -36,6 +36,10 @@ export function leakName(plan: Plan, leakId: string): string {
 export const sensorName = (plan: Plan, sensorId: string): string =>
   plan.installation.sensors.find((s) => s.id === sensorId)?.name ?? sensorId
 
+/** The kinds of sensor that places are looked for, where nobody chooses: bare spots, and probes on cords. */
+export const usualSensorIds = (plan: Plan): string[] =>
+  plan.catalogue.sensors.filter((s) => ['spot', 'probeOnCord'].includes(s.kind)).map((s) => s.id)
+
 /** Whether both stand on the floor plan, so that the water's way is drawn and no typed one counts. */
 export const isDrawn = (sensor: Sensor, leak: LeakPoint): boolean =>
   !!leak.at && (!!sensor.at || (sensor.path?.length ?? 0) > 1)

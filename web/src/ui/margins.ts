@@ -1,25 +1,26 @@
-import type { Interval } from '@/api/types'
+import type { DeviceReach, Interval, MarginStanding } from '@/api/types'
 import { show, showBounds } from './units'
-
-/** The margin that every link should have, dB. */
-export const WANTED_DB = 6
 
 /** A margin in words; blocked where metal stands in every way. */
 export function marginText(margin: Interval | null | undefined, isBlocked: boolean): string {
   if (isBlocked) return 'blocked by metal'
-  if (!margin) return 'not known'
-  return showBounds('decibels', margin, 'metric')
+  return margin ? spanOfDecibels(margin) : 'not known'
 }
 
-/** Whether a margin is too little, thin, or enough. */
-export function marginStanding(
-  margin: Interval | null | undefined,
-  isBlocked: boolean,
-): 'stop' | 'caution' | 'enough' | 'unknown' {
-  if (isBlocked) return 'stop'
-  if (!margin) return 'unknown'
-  if (margin.high != null && margin.high < 0) return 'stop'
-  return (margin.low ?? -Infinity) < WANTED_DB ? 'caution' : 'enough'
+/** Margins that are too little, or little. */
+const marks: Partial<Record<MarginStanding, 'stop' | 'caution'>> = {
+  blocked: 'stop',
+  tooWeak: 'stop',
+  mayBeTooWeak: 'caution',
+  thin: 'caution',
 }
+/** How a margin is marked; not at all where it is enough, or not known. */
+export const marginMark = (standing: MarginStanding): 'stop' | 'caution' | undefined => marks[standing]
 
 export const decibels = (db: number) => show('decibels', db, 'metric')
+export const spanOfDecibels = (span: Interval) => showBounds('decibels', span, 'metric')
+
+/** Devices with the least in hand first. */
+export const weakestFirst = (a: DeviceReach, b: DeviceReach): number => leastOf(a) - leastOf(b)
+const NOTHING_DB = -999
+const leastOf = (device: DeviceReach) => device.marginDb?.low ?? NOTHING_DB

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import shown from '@/api/shown.json'
 import type { UnitSystem } from '@/api/types'
-import { duration, figure, show, showBounds, type ShownKind } from './units'
+import { duration, figure, inSentence, show, showBounds, type ShownKind } from './units'
 
 describe('figures', () => {
   it.each([
@@ -55,4 +55,9 @@ describe('figures', () => {
     for (const [kind, si, system, text] of cases)
       expect(show(kind, si, system), `${kind} ${si} ${system}`).toBe(text)
   })
+})
+
+it('the unit of a label goes behind the number', () => {
+  expect(inSentence('Power, dBm', '5')).toBe('power 5 dBm')
+  expect(inSentence('Rated torque', '20 N·m')).toBe('rated torque 20 N·m')
 })

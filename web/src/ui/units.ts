@@ -60,3 +60,9 @@ export function showBounds(kind: ShownKind, bounds: Interval, system: UnitSystem
   const least = show(kind, low, system)
   return least === most ? most : `${least} to ${most}`
 }
+
+/** A labelled figure within a sentence; the unit that a label ends in, as in "Power, dBm", goes behind the number. */
+export function inSentence(label: string, text: string): string {
+  const [name, unit] = label.split(', ')
+  return [name!.toLowerCase(), text, ...(unit ? [unit] : [])].join(' ')
+}

@@ -38,6 +38,10 @@ export const stageWords: Record<Stage, string> = {
 
 export const stages = Object.keys(stageWords) as Stage[]
 
+/** Those that are looked at on the drawing. */
+export const floorStages = ['rooms', 'sensors', 'reach'] as const
+export type FloorStage = (typeof floorStages)[number]
+
 export const stageStateWords: Record<StageState, string> = {
   untouched: 'untouched',
   open: 'open',

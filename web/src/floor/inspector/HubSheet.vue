@@ -5,13 +5,10 @@ import { editHub, removeHub } from '@/site/commands/radio'
 import { useOpenPlan } from '@/site/openPlan'
 import AnswerField from '@/ui/AnswerField.vue'
 import { answers } from '@/ui/choices/valve'
-import ChoiceField from '@/ui/ChoiceField.vue'
-import TextField from '@/ui/TextField.vue'
-import { radioCovers } from '../reachChoices'
 import { useFloorView } from '../floorView'
-import { marginText } from '@/ui/margins'
+import { marginText, weakestFirst } from '@/ui/margins'
+import DeviceFields from './DeviceFields.vue'
 import FloorSheet from './FloorSheet.vue'
-import PlaceFields from './PlaceFields.vue'
 
 /** A hub: where it hangs, what carries it, and whom it hears. */
 const props = defineProps<{ id: string }>()
@@ -27,9 +24,7 @@ const radios = computed(() => {
 })
 /** The weakest first. */
 const heard = computed(() =>
-  (open.assessment?.reach.devices ?? [])
-    .filter((d) => d.route.at(-1) === props.id)
-    .sort((a, b) => (a.marginDb?.low ?? -999) - (b.marginDb?.low ?? -999)),
+  (open.assessment?.reach.devices ?? []).filter((d) => d.route.at(-1) === props.id).sort(weakestFirst),
 )
 const set = (what: string, change: (hub: Hub) => void) =>
   view.edit(`hub ${props.id} ${what}`, editHub(props.id, change))
@@ -53,50 +48,23 @@ async function takeOut() {
         {{ radios ? `It speaks ${radios}.` : 'The catalogue does not say which radios it speaks.' }}
       </p>
     </div>
-    <TextField
-      class="col-span-2"
-      label="Name"
-      :value="hub.name"
-      required
-      :apply="(text) => set('name', (h) => void (h.name = text))"
-      :pointer="`${at}/name`"
-    />
-    <ChoiceField
-      class="col-span-2"
-      label="Kind"
-      :value="hub.specId"
-      :choices="specs"
-      :apply="(id) => set('kind', (h) => void (h.specId = id))"
-      :pointer="`${at}/specId`"
-    />
-    <PlaceFields
-      v-if="hub.place"
-      :place="hub.place"
-      :apply="(what, change) => set(what, (h) => h.place && change(h.place))"
-      :pointer="`${at}/place`"
-    />
-    <AnswerField
-      class="col-span-2"
-      label="Cable to the router"
-      :value="hub.onCable ?? 'unknown'"
-      :choices="answers"
-      :apply="(v) => set('cable', (h) => void (h.onCable = v))"
-      :pointer="`${at}/onCable`"
-    />
-    <AnswerField
-      class="col-span-2"
-      label="Battery for a power cut"
-      :value="hub.hasBackup ?? 'unknown'"
-      :choices="answers"
-      :apply="(v) => set('backup', (h) => void (h.hasBackup = v))"
-      :pointer="`${at}/hasBackup`"
-    />
-    <ChoiceField
-      class="col-span-2"
-      label="Round it"
-      :value="hub.cover ?? 'none'"
-      :choices="radioCovers"
-      :apply="(v) => set('cover', (h) => void (h.cover = v))"
-    />
+    <DeviceFields :device="hub" :specs="specs" :set="set" :pointer="at">
+      <AnswerField
+        class="col-span-2"
+        label="Cable to the router"
+        :value="hub.onCable ?? 'unknown'"
+        :choices="answers"
+        :apply="(v) => set('cable', (h) => void (h.onCable = v))"
+        :pointer="`${at}/onCable`"
+      />
+      <AnswerField
+        class="col-span-2"
+        label="Battery for a power cut"
+        :value="hub.hasBackup ?? 'unknown'"
+        :choices="answers"
+        :apply="(v) => set('backup', (h) => void (h.hasBackup = v))"
+        :pointer="`${at}/hasBackup`"
+      />
+    </DeviceFields>
   </FloorSheet>
 </template>

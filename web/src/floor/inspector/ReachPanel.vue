@@ -11,7 +11,7 @@ import SeverityMark from '@/ui/SeverityMark.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { show, showBounds } from '@/ui/units'
 import { wallMaterialWords } from '@/ui/words'
-import { decibels, marginStanding, marginText, WANTED_DB } from '@/ui/margins'
+import { decibels, marginMark, marginText, spanOfDecibels } from '@/ui/margins'
 
 /** How one device is heard: what is in hand, the way to the hub, and each loss on it. */
 const props = defineProps<{ id: string }>()
@@ -19,7 +19,7 @@ const open = useOpenPlan()
 const preferences = usePreferences()
 
 const reach = computed(() => open.assessment?.reach.devices.find((d) => d.deviceId === props.id))
-const standing = computed(() => marginStanding(reach.value?.marginDb, reach.value?.isBlocked ?? false))
+const mark = computed(() => reach.value && marginMark(reach.value.standing))
 const hops = computed(() => {
   const route = reach.value?.route ?? []
   return route.slice(1).flatMap((to, i) => linkOf(route[i]!, to, false) ?? [])
@@ -34,7 +34,7 @@ const losses = (link: RadioLink) => [
       link.distanceM.low == null
         ? 'Distance not known'
         : `${showBounds('length', link.distanceM, preferences.system)} of air`,
-    db: showBounds('decibels', link.freeSpaceDb, 'metric'),
+    db: spanOfDecibels(link.freeSpaceDb),
   },
   ...link.walls.map(({ make, isDoorway, lossDb }) => ({
     what: isDoorway
@@ -42,19 +42,17 @@ const losses = (link: RadioLink) => [
       : make
         ? `${wallMaterialWords[make.material]}${make.thicknessM == null ? ', thickness not known' : ` ${show('smallLength', make.thicknessM, preferences.system)}`}`
         : 'Wall, make not known',
-    db: lossDb.low == null && lossDb.high == null ? 'blocks' : showBounds('decibels', lossDb, 'metric'),
+    db: lossDb.low == null && lossDb.high == null ? 'blocks' : spanOfDecibels(lossDb),
   })),
   ...(link.floors
     ? [
         {
           what: link.floors === 1 ? 'One floor' : `${link.floors} floors`,
-          db: showBounds('decibels', link.floorsDb, 'metric'),
+          db: spanOfDecibels(link.floorsDb),
         },
       ]
     : []),
-  ...(link.coversDb.high
-    ? [{ what: 'Lids, pits, cupboards', db: showBounds('decibels', link.coversDb, 'metric') }]
-    : []),
+  ...(link.coversDb.high ? [{ what: 'Lids, pits, cupboards', db: spanOfDecibels(link.coversDb) }] : []),
 ]
 /** What was read, less the middle of what was predicted. */
 const off = (link: RadioLink): number | null =>
@@ -82,16 +80,13 @@ const drives = computed(() =>
   <section class="mb-4">
     <template v-if="reach && (reach.marginDb || reach.isBlocked)">
       <p class="flex items-center gap-2">
-        <SeverityMark v-if="standing === 'stop' || standing === 'caution'" :severity="standing" />
-        <strong
-          class="figures text-[22px]"
-          :class="{ 'text-clay': standing === 'stop' }"
-          data-testid="margin"
-          >{{ marginText(reach.marginDb, reach.isBlocked) }}</strong
-        >
+        <SeverityMark v-if="mark" :severity="mark" />
+        <strong class="figures text-[22px]" :class="{ 'text-clay': mark === 'stop' }" data-testid="margin">{{
+          marginText(reach.marginDb, reach.isBlocked)
+        }}</strong>
       </p>
       <p class="text-faded text-[13.5px]">
-        in hand at the weakest hop; {{ decibels(WANTED_DB) }} are wanted.
+        in hand at the weakest hop; {{ decibels(open.assessment!.reach.wantedDb) }} are wanted.
         {{ reach.route.length > 2 ? `By ${reach.route.slice(1, -1).map(nameOf).join(', ')}.` : '' }}
       </p>
     </template>
@@ -134,8 +129,7 @@ const drives = computed(() =>
         :apply="(on) => open.edit(`link ${id} ${drive.id}`, setDirectLink(id, drive.id, on))"
       />
       <p v-if="drive.link" class="figures text-[13.5px]">
-        {{ marginText(drive.link.marginDb, drive.link.isBlocked && drive.link.readDbm == null) }} in hand on
-        this link
+        {{ marginText(drive.link.marginDb, drive.link.isBlocked) }} in hand on this link
       </p>
       <p v-if="drive.isLinked" class="text-ochre text-[13.5px] font-semibold">
         Link it with the valve shut: the drive learns the position it is in.

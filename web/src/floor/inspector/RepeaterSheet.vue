@@ -3,12 +3,9 @@ import { computed } from 'vue'
 import type { Repeater } from '@/api/types'
 import { editRepeater, removeRepeater } from '@/site/commands/radio'
 import { useOpenPlan } from '@/site/openPlan'
-import ChoiceField from '@/ui/ChoiceField.vue'
-import TextField from '@/ui/TextField.vue'
-import { radioCovers } from '../reachChoices'
 import { useFloorView } from '../floorView'
+import DeviceFields from './DeviceFields.vue'
 import FloorSheet from './FloorSheet.vue'
-import PlaceFields from './PlaceFields.vue'
 import ReachPanel from './ReachPanel.vue'
 
 /** A repeater: how it is heard, and where it hangs. */
@@ -29,34 +26,6 @@ async function takeOut() {
 <template>
   <FloorSheet v-if="repeater" :title="repeater.name" take-out="Take the repeater out" @take-out="takeOut">
     <ReachPanel :id="id" class="col-span-2" />
-    <TextField
-      class="col-span-2"
-      label="Name"
-      :value="repeater.name"
-      required
-      :apply="(text) => set('name', (r) => void (r.name = text))"
-      :pointer="`${at}/name`"
-    />
-    <ChoiceField
-      class="col-span-2"
-      label="Kind"
-      :value="repeater.specId"
-      :choices="specs"
-      :apply="(id) => set('kind', (r) => void (r.specId = id))"
-      :pointer="`${at}/specId`"
-    />
-    <PlaceFields
-      v-if="repeater.place"
-      :place="repeater.place"
-      :apply="(what, change) => set(what, (r) => r.place && change(r.place))"
-      :pointer="`${at}/place`"
-    />
-    <ChoiceField
-      class="col-span-2"
-      label="Round it"
-      :value="repeater.cover ?? 'none'"
-      :choices="radioCovers"
-      :apply="(v) => set('cover', (r) => void (r.cover = v))"
-    />
+    <DeviceFields :device="repeater" :specs="specs" :set="set" :pointer="at" />
   </FloorSheet>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { MarginStanding } from '@/api/types'
 import { useOpenPlan } from '@/site/openPlan'
-import { WANTED_DB } from '@/ui/margins'
 import { SCALE } from '../drawingFrame'
 import { useStoreyDrawing } from '../storeyDrawing'
 
@@ -22,17 +22,25 @@ const places = computed(() => {
     }),
   ])
 })
+/** Dashes of what is not enough, px. */
+const weak = [2, 6]
+const dashes: Partial<Record<MarginStanding, number[]>> = {
+  blocked: weak,
+  tooWeak: weak,
+  mayBeTooWeak: weak,
+  thin: [8, 6],
+}
 const hops = computed(() =>
   (open.assessment?.reach.links ?? []).flatMap((link) => {
     const [from, to] = [places.value.get(link.fromId), places.value.get(link.toId)]
     if (!from || !to) return []
-    const least = link.marginDb.low ?? -Infinity
+    const look = dashes[link.standing]
     return [
       {
         key: `${link.fromId} ${link.toId} ${link.isDirect}`,
         line: `M${from.acrossM * SCALE} ${from.downM * SCALE}L${to.acrossM * SCALE} ${to.downM * SCALE}`,
-        look: least < 0 ? '2 6' : least < WANTED_DB ? '8 6' : undefined,
-        isWeak: least < 0,
+        look,
+        isWeak: look === weak,
       },
     ]
   }),
@@ -48,13 +56,7 @@ const hops = computed(() =>
       class="fill-none"
       :class="isWeak ? 'stroke-clay' : 'stroke-moss'"
       :stroke-width="(isWeak ? 3 : 2) * unitsPerPixel"
-      :stroke-dasharray="
-        look &&
-        look
-          .split(' ')
-          .map((n) => Number(n) * unitsPerPixel)
-          .join(' ')
-      "
+      :stroke-dasharray="look?.map((n) => n * unitsPerPixel).join(' ')"
     />
   </g>
 </template>

@@ -7,7 +7,7 @@ import MeasureField from '@/ui/MeasureField.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { latestOnly } from '@/ui/latestOnly'
-import { show, type ShownKind } from '@/ui/units'
+import { inSentence, show, type ShownKind } from '@/ui/units'
 import type { Calculator, Values } from './calculator'
 
 /** One calculator: the figure that decides, a picture that follows, what goes in, and where it comes from. */
@@ -43,9 +43,8 @@ onMounted(() => take({}))
 const line = computed(() => {
   const out = figures.value.map((f) => `${f.name.toLowerCase()} ${f.text}`).join(', ')
   const put = [
-    ...props.calculator.measures.map(
-      (m) =>
-        `${m.label.toLowerCase()} ${show(m.kind as ShownKind, values.value[m.key] as number, preferences.system)}`,
+    ...props.calculator.measures.map((m) =>
+      inSentence(m.label, show(m.kind as ShownKind, values.value[m.key] as number, preferences.system)),
     ),
     ...(props.calculator.choices ?? []).map(
       (c) =>

@@ -19,7 +19,7 @@ import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { putAt, valueAt } from '@/ui/paths'
 import { priceText } from '@/ui/price'
-import { show, type ShownKind } from '@/ui/units'
+import { inSentence, show, type ShownKind } from '@/ui/units'
 import { provenanceWords, type Choice } from '@/ui/words'
 import type { DeviceColumn, DeviceList } from './columns'
 import { useFirmCatalogue } from './firmCatalogue'
@@ -44,6 +44,12 @@ const notKnown: Choice<string | null> = { value: null, label: 'Not known' }
 /** The entries of another list, to choose among. */
 const named = (list: DeviceList): Choice<string>[] =>
   (firm.catalogue![list] as { id: string; name: string }[]).map((e) => ({ value: e.id, label: e.name }))
+
+/** The words or entries that a column takes; undefined where it takes a number. */
+const choicesOf = ({ refersTo, choices }: DeviceColumn): Choice<string | null>[] | undefined =>
+  refersTo ? [...named(refersTo), notKnown] : choices
+const wordOf = (device: Device, { path, refersTo }: DeviceColumn): string | null =>
+  (valueAt(device, path) as string | null) ?? (refersTo ? null : 'unknown')
 
 const figureOf = (device: Device, column: DeviceColumn) =>
   valueAt(device, column.path) as ({ provenance: Provenance } & Record<string, number>) | null | undefined
@@ -141,7 +147,9 @@ const summary = (device: Device) =>
     )
     .map((column) => {
       const value = numberOf(device, column)
-      return `${column.label.toLowerCase()} ${value ? show(column.kind as ShownKind, value[0]!, preferences.system) : 'not known'}`
+      return value
+        ? inSentence(column.label, show(column.kind as ShownKind, value[0]!, preferences.system))
+        : inSentence(column.label.split(', ')[0]!, 'not known')
     })
     .concat(
       props.list === 'finishes' || props.list === 'radios'
@@ -176,7 +184,7 @@ const summary = (device: Device) =>
             :apply="(name) => set(device.id, (d) => void (d.name = name))"
             :pointer="`/${list}/${i}/name`"
           />
-          <template v-for="column in columns" :key="column.path">
+          <template v-for="column in columns" :key="column.label">
             <TickChoices
               v-if="column.isList"
               class="sm:col-span-2"
@@ -186,18 +194,10 @@ const summary = (device: Device) =>
               :apply="(values) => set(device.id, (d) => putAt(d, column.path, values))"
             />
             <ChoiceField
-              v-else-if="column.refersTo"
+              v-else-if="choicesOf(column)"
               :label="column.label"
-              :value="(valueAt(device, column.path) as string | null) ?? null"
-              :choices="[...named(column.refersTo), notKnown]"
-              :apply="(value) => set(device.id, (d) => putAt(d, column.path, value))"
-              :pointer="`/${list}/${i}/${column.path.replace('.', '/')}`"
-            />
-            <ChoiceField
-              v-else-if="column.choices"
-              :label="column.label"
-              :value="(valueAt(device, column.path) as string | null) ?? 'unknown'"
-              :choices="column.choices"
+              :value="wordOf(device, column)"
+              :choices="choicesOf(column)!"
               :apply="(value) => set(device.id, (d) => putAt(d, column.path, value))"
               :pointer="`/${list}/${i}/${column.path.replace('.', '/')}`"
             />

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import ReachPanel from '@/floor/inspector/ReachPanel.vue'
-import { marginStanding, marginText } from '@/ui/margins'
+import { marginMark, marginText, weakestFirst } from '@/ui/margins'
 import { radioName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import DrawingOrList from '@/site/parts/DrawingOrList.vue'
@@ -13,8 +13,8 @@ import SeverityMark from '@/ui/SeverityMark.vue'
 const open = useOpenPlan()
 const rows = computed(() =>
   [...(open.assessment?.reach.devices ?? [])]
-    .sort((a, b) => (a.marginDb?.low ?? -999) - (b.marginDb?.low ?? -999))
-    .map((d) => ({ ...d, standing: marginStanding(d.marginDb, d.isBlocked) })),
+    .sort(weakestFirst)
+    .map((d) => ({ ...d, mark: marginMark(d.standing) })),
 )
 </script>
 
@@ -38,10 +38,7 @@ const rows = computed(() =>
           <summary
             class="hover:bg-moss-wash flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 px-3 py-2"
           >
-            <SeverityMark
-              v-if="row.standing === 'stop' || row.standing === 'caution'"
-              :severity="row.standing"
-            />
+            <SeverityMark v-if="row.mark" :severity="row.mark" />
             <span class="min-w-0 grow font-semibold">{{ row.name }}</span>
             <span class="figures whitespace-nowrap">{{ marginText(row.marginDb, row.isBlocked) }}</span>
             <span class="text-faded w-full text-[13px]">{{
