@@ -38,7 +38,24 @@ install_packages() {
   fi
 }
 
+# Core for the browser, into a folder of the web app that is named by what it holds: what is there under one name never changes.
+build_core() {
+  if newer_than artifacts/.core-built src/Terrapin.Browser src/Terrapin.Core src/Terrapin.Documents Directory.Build.props Directory.Packages.props global.json || [ ! -d web/public/core ]; then
+    echo "Building Core for the browser ..."
+    local out=artifacts/core
+    rm -rf $out web/public/core
+    dotnet publish src/Terrapin.Browser -c Release --nologo -v quiet -clp:ErrorsOnly -o $out
+    local name
+    name=$(sha256sum $out/wwwroot/_framework/dotnet.js | cut -c1-12)
+    mkdir -p web/public/core
+    cp -r $out/wwwroot/_framework "web/public/core/$name"
+    rm "web/public/core/$name"/*.gz
+    touch artifacts/.core-built
+  fi
+}
+
 build_web() {
+  build_core
   if newer_than web/dist/.built web/src web/public web/index.html web/vite.config.ts web/package-lock.json demo; then
     echo "Building the web app ..."
     install_packages web

@@ -2,7 +2,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['dist', 'node_modules', 'src/api/schema.d.ts'] },
+  { ignores: ['dist', 'public/core', 'node_modules', 'src/api/schema.d.ts'] },
   ...ts.configs.strict,
   ...vue.configs['flat/recommended'],
   {

@@ -1,10 +1,51 @@
 import tailwindcss from '@tailwindcss/vite'
 import vue from '@vitejs/plugin-vue'
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+/** Core for the browser lies in a folder that is named by what it holds. */
+function coreFolder(): string {
+  const [name] = existsSync(here('./public/core')) ? readdirSync(here('./public/core')) : []
+  return name ? `/core/${name}/` : ''
+}
+
+const hash = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex').slice(0, 12)
+
+/** Tells the service worker what was built: what is named by what it holds needs no revision. */
+const offlineFiles: Plugin = {
+  name: 'offline-files',
+  enforce: 'post',
+  generateBundle(_, bundle) {
+    const worker = bundle['sw.js']
+    if (worker?.type !== 'chunk') return
+    const built = Object.values(bundle).flatMap((file) => {
+      if (file === worker) return []
+      const content = file.type === 'chunk' ? file.code : file.source
+      return [
+        { url: `/${file.fileName}`, revision: file.fileName.startsWith('assets/') ? null : hash(content) },
+      ]
+    })
+    const copied = readdirSync(here('./public'))
+      .filter((name) => name.includes('.'))
+      .map((name) => ({ url: `/${name}`, revision: hash(readFileSync(here(`./public/${name}`))) }))
+    worker.code = worker.code.replace('__OFFLINE_FILES__', () => JSON.stringify([...built, ...copied]))
+  },
+}
 
 export default defineConfig({
-  plugins: [vue(), tailwindcss()],
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  server: { proxy: { '/api': 'http://127.0.0.1:5170' } },
+  plugins: [vue(), tailwindcss(), offlineFiles],
+  define: { __CORE__: JSON.stringify(coreFolder()) },
+  resolve: { alias: { '@': here('./src') } },
+  server: { proxy: { '/api': 'http://127.0.0.1:5170', '/health': 'http://127.0.0.1:5170' } },
+  worker: { format: 'es' },
+  build: {
+    rollupOptions: {
+      input: { index: here('./index.html'), sw: here('./src/offline/sw.ts') },
+      output: { entryFileNames: (chunk) => (chunk.name === 'sw' ? 'sw.js' : 'assets/[name]-[hash].js') },
+    },
+  },
 })

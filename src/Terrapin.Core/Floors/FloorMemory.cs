@@ -168,12 +168,15 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
             var field = Spreading.From(Raster, GroundOf(guess), request, cancel);
             lock (memory.gate)
             {
-                if (!fields.ContainsKey((request, guess)))
+                // Whoever asked for the same at the same time has made it too: one field is one, however many threads there are.
+                if (fields.TryGetValue((request, guess), out LinkedListNode<Kept>? meanwhile))
                 {
-                    fields[(request, guess)] = byUse.AddFirst(new Kept((request, guess), field));
-                    Bytes += field.Bytes;
-                    memory.Bound();
+                    return meanwhile.Value.Field;
                 }
+
+                fields[(request, guess)] = byUse.AddFirst(new Kept((request, guess), field));
+                Bytes += field.Bytes;
+                memory.Bound();
             }
 
             return field;

@@ -110,7 +110,19 @@ public static partial class DeviceLine
     private static bool Calls(string where, Fixture fixture) =>
         Says(where, fixture.Name) || FixtureNames.Of(fixture.Kind).Any(name => Says(where, name));
 
-    private static bool Says(string where, string name) => Regex.IsMatch(where, $@"\b{Regex.Escape(name)}\b", RegexOptions.IgnoreCase);
+    /// <summary>Whether a name stands in the words, not as a part of a longer one.</summary>
+    private static bool Says(string where, string name)
+    {
+        int at = name.Length == 0 ? -1 : where.IndexOf(name, StringComparison.OrdinalIgnoreCase);
+        while (at >= 0 && (IsInWord(where, at - 1) || IsInWord(where, at + name.Length)))
+        {
+            at = where.IndexOf(name, at + 1, StringComparison.OrdinalIgnoreCase);
+        }
+
+        return at >= 0;
+    }
+
+    private static bool IsInWord(string text, int at) => at >= 0 && at < text.Length && char.IsLetterOrDigit(text[at]);
 
     /// <summary>Beside a fixture, on the side where most of the room is.</summary>
     private static FloorPoint Before(Room room, FloorRectangle area)

@@ -1,5 +1,4 @@
 using Terrapin.Core.Findings;
-using UnitsNet;
 
 namespace Terrapin.Documents.Quantities;
 
@@ -36,9 +35,5 @@ public static class ShownUnits
 
     private static ShownUnit Usual(TypedKind kind, string spelling, string name) => new(name, Size(kind, spelling));
 
-    private static double Size(TypedKind kind, string spelling)
-    {
-        UnitTable.Kind units = UnitTable.Kinds[kind];
-        return units.Names[spelling].Equals(units.Si) ? 1 : UnitConverter.Convert(1, units.Names[spelling], units.Si);
-    }
+    private static double Size(TypedKind kind, string spelling) => UnitTable.Kinds[kind].Names[spelling].Si;
 }

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using UnitsNet;
 
 namespace Terrapin.Documents.Quantities;
 
@@ -83,13 +82,13 @@ public static partial class TypedQuantity
                 throw new FormatException($"\"{text.Trim()}\": each part needs its unit. Write it like {Example(kind, system)}.");
             }
 
-            if (!units.Names.TryGetValue(name.Length == 0 ? bare : name, out Enum? unit))
+            if (!units.Names.TryGetValue(name.Length == 0 ? bare : name, out Unit unit))
             {
                 string known = string.Join(", ", units.Names.Keys.Where(n => n.Length > 0));
                 throw new FormatException($"\"{term.Groups["unit"].Value}\" is no unit for this. {(known.Length > 0 ? $"Use {known}." : "Give the bare number.")}");
             }
 
-            sum += UnitConverter.Convert(terms.Count == 1 ? sign * Number(term) : Number(term), unit, units.Si);
+            sum += unit.ToSi(terms.Count == 1 ? sign * Number(term) : Number(term));
         }
 
         return terms.Count == 1 ? sum : sign * sum;

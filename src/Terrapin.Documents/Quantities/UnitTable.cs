@@ -1,127 +1,147 @@
-using UnitsNet.Units;
+using System.Text.Json.Serialization;
+using Terrapin.Core.Model;
 
 namespace Terrapin.Documents.Quantities;
 
-/// <summary>Units as people write them, for each kind of quantity that a field takes.</summary>
+/// <summary>A unit as people type it.</summary>
+/// <param name="Si">SI value of one of it.</param>
+/// <param name="Zero">SI value of none of it.</param>
+public readonly record struct Unit(double Si, double Zero = 0)
+{
+    /// <summary>So many of it, in SI as the plan keeps it.</summary>
+    public double ToSi(double number) => (number * Si) + Zero;
+}
+
+/// <summary>
+/// Units as people write them, for each kind of quantity that a field takes. The definitions are exact: the inch of 1959, the
+/// avoirdupois pound and standard gravity, the US gallon of 231 cubic inches. A table of its own, for a library of all units would be
+/// an eighth of the program on a device.
+/// </summary>
 public static class UnitTable
 {
+    private const double InchM = 0.0254;
+    private const double FootM = 12 * InchM;
+    private const double LitreM3 = 1e-3;
+    private const double GallonM3 = 231 * InchM * InchM * InchM;
+    private const double KilogramForceN = 9.80665;
+    private const double PoundForceN = 0.45359237 * KilogramForceN;
+    private const double MinuteS = 60;
+    private const double HourS = 3600;
+
     /// <summary>What may be typed for one kind.</summary>
-    /// <param name="Si">The unit that the plan keeps.</param>
     /// <param name="Metric">Taken where no unit is typed, in the metric display.</param>
     /// <param name="Us">Taken where no unit is typed, in the US display.</param>
     /// <param name="Names">Spelling to unit; lower case.</param>
-    public sealed record Kind(Enum Si, string Metric, string Us, IReadOnlyDictionary<string, Enum> Names);
+    public sealed record Kind(string Metric, string Us, IReadOnlyDictionary<string, Unit> Names);
 
-    private static readonly Dictionary<string, Enum> LengthNames = new()
+    private static readonly Dictionary<string, Unit> LengthNames = new()
     {
-        ["mm"] = LengthUnit.Millimeter,
-        ["cm"] = LengthUnit.Centimeter,
-        ["m"] = LengthUnit.Meter,
-        ["in"] = LengthUnit.Inch,
-        ["inch"] = LengthUnit.Inch,
-        ["inches"] = LengthUnit.Inch,
-        ["\""] = LengthUnit.Inch,
-        ["”"] = LengthUnit.Inch,
-        ["''"] = LengthUnit.Inch,
-        ["’"] = LengthUnit.Foot,
-        ["″"] = LengthUnit.Inch,
-        ["ft"] = LengthUnit.Foot,
-        ["feet"] = LengthUnit.Foot,
-        ["'"] = LengthUnit.Foot,
-        ["′"] = LengthUnit.Foot,
+        ["mm"] = new(1e-3),
+        ["cm"] = new(1e-2),
+        ["m"] = new(1),
+        ["in"] = new(InchM),
+        ["inch"] = new(InchM),
+        ["inches"] = new(InchM),
+        ["\""] = new(InchM),
+        ["”"] = new(InchM),
+        ["''"] = new(InchM),
+        ["’"] = new(FootM),
+        ["″"] = new(InchM),
+        ["ft"] = new(FootM),
+        ["feet"] = new(FootM),
+        ["'"] = new(FootM),
+        ["′"] = new(FootM),
     };
 
     public static IReadOnlyDictionary<TypedKind, Kind> Kinds { get; } = new Dictionary<TypedKind, Kind>
     {
-        [TypedKind.Length] = new(LengthUnit.Meter, "m", "ft", LengthNames),
-        [TypedKind.SmallLength] = new(LengthUnit.Meter, "mm", "in", LengthNames),
-        [TypedKind.Bore] = new(LengthUnit.Meter, "mm", "in", LengthNames),
-        [TypedKind.Pressure] = new(PressureUnit.Pascal, "bar", "psi", new Dictionary<string, Enum>
+        [TypedKind.Length] = new("m", "ft", LengthNames),
+        [TypedKind.SmallLength] = new("mm", "in", LengthNames),
+        [TypedKind.Bore] = new("mm", "in", LengthNames),
+        [TypedKind.Pressure] = new("bar", "psi", new Dictionary<string, Unit>
         {
-            ["bar"] = PressureUnit.Bar,
-            ["mbar"] = PressureUnit.Millibar,
-            ["kpa"] = PressureUnit.Kilopascal,
-            ["mpa"] = PressureUnit.Megapascal,
-            ["pa"] = PressureUnit.Pascal,
-            ["psi"] = PressureUnit.PoundForcePerSquareInch,
+            ["bar"] = new(1e5),
+            ["mbar"] = new(1e2),
+            ["kpa"] = new(1e3),
+            ["mpa"] = new(1e6),
+            ["pa"] = new(1),
+            ["psi"] = new(PoundForceN / (InchM * InchM)),
         }),
-        [TypedKind.Flow] = new(VolumeFlowUnit.CubicMeterPerSecond, "l/min", "gpm", new Dictionary<string, Enum>
+        [TypedKind.Flow] = new("l/min", "gpm", new Dictionary<string, Unit>
         {
-            ["l/min"] = VolumeFlowUnit.LiterPerMinute,
-            ["lpm"] = VolumeFlowUnit.LiterPerMinute,
-            ["l/s"] = VolumeFlowUnit.LiterPerSecond,
-            ["l/h"] = VolumeFlowUnit.LiterPerHour,
-            ["ml/min"] = VolumeFlowUnit.MilliliterPerMinute,
-            ["ml/s"] = VolumeFlowUnit.MilliliterPerSecond,
-            ["m3/h"] = VolumeFlowUnit.CubicMeterPerHour,
-            ["m³/h"] = VolumeFlowUnit.CubicMeterPerHour,
-            ["gpm"] = VolumeFlowUnit.UsGallonPerMinute,
-            ["gal/min"] = VolumeFlowUnit.UsGallonPerMinute,
+            ["l/min"] = new(LitreM3 / MinuteS),
+            ["lpm"] = new(LitreM3 / MinuteS),
+            ["l/s"] = new(LitreM3),
+            ["l/h"] = new(LitreM3 / HourS),
+            ["ml/min"] = new(1e-6 / MinuteS),
+            ["ml/s"] = new(1e-6),
+            ["m3/h"] = new(1 / HourS),
+            ["m³/h"] = new(1 / HourS),
+            ["gpm"] = new(GallonM3 / MinuteS),
+            ["gal/min"] = new(GallonM3 / MinuteS),
         }),
-        [TypedKind.Volume] = new(VolumeUnit.CubicMeter, "l", "gal", new Dictionary<string, Enum>
+        [TypedKind.Volume] = new("l", "gal", new Dictionary<string, Unit>
         {
-            ["l"] = VolumeUnit.Liter,
-            ["litre"] = VolumeUnit.Liter,
-            ["litres"] = VolumeUnit.Liter,
-            ["liter"] = VolumeUnit.Liter,
-            ["liters"] = VolumeUnit.Liter,
-            ["ml"] = VolumeUnit.Milliliter,
-            ["m3"] = VolumeUnit.CubicMeter,
-            ["m³"] = VolumeUnit.CubicMeter,
-            ["gal"] = VolumeUnit.UsGallon,
-            ["cup"] = VolumeUnit.UsCustomaryCup,
-            ["cups"] = VolumeUnit.UsCustomaryCup,
+            ["l"] = new(LitreM3),
+            ["litre"] = new(LitreM3),
+            ["litres"] = new(LitreM3),
+            ["liter"] = new(LitreM3),
+            ["liters"] = new(LitreM3),
+            ["ml"] = new(1e-6),
+            ["m3"] = new(1),
+            ["m³"] = new(1),
+            ["gal"] = new(GallonM3),
+            ["cup"] = new(GallonM3 / 16),
+            ["cups"] = new(GallonM3 / 16),
         }),
-        [TypedKind.Force] = new(ForceUnit.Newton, "n", "lbf", new Dictionary<string, Enum>
+        [TypedKind.Force] = new("n", "lbf", new Dictionary<string, Unit>
         {
-            ["n"] = ForceUnit.Newton,
-            ["kn"] = ForceUnit.Kilonewton,
-            ["kgf"] = ForceUnit.KilogramForce,
+            ["n"] = new(1),
+            ["kn"] = new(1e3),
+            ["kgf"] = new(KilogramForceN),
 
             // What a spring scale shows.
-            ["kg"] = ForceUnit.KilogramForce,
-            ["lbs"] = ForceUnit.PoundForce,
-            ["oz"] = ForceUnit.OunceForce,
-            ["lbf"] = ForceUnit.PoundForce,
-            ["lb"] = ForceUnit.PoundForce,
+            ["kg"] = new(KilogramForceN),
+            ["lbs"] = new(PoundForceN),
+            ["oz"] = new(PoundForceN / 16),
+            ["lbf"] = new(PoundForceN),
+            ["lb"] = new(PoundForceN),
         }),
-        [TypedKind.Duration] = new(DurationUnit.Second, "s", "s", new Dictionary<string, Enum>
+        [TypedKind.Duration] = new("s", "s", new Dictionary<string, Unit>
         {
-            ["s"] = DurationUnit.Second,
-            ["sec"] = DurationUnit.Second,
-            ["min"] = DurationUnit.Minute,
-            ["h"] = DurationUnit.Hour,
-            ["ms"] = DurationUnit.Millisecond,
+            ["s"] = new(1),
+            ["sec"] = new(1),
+            ["min"] = new(MinuteS),
+            ["h"] = new(HourS),
+            ["ms"] = new(1e-3),
         }),
-        [TypedKind.Torque] = new(TorqueUnit.NewtonMeter, "n·m", "lbf·ft", new Dictionary<string, Enum>
+        [TypedKind.Torque] = new("n·m", "lbf·ft", new Dictionary<string, Unit>
         {
-            ["n·m"] = TorqueUnit.NewtonMeter,
-            ["nm"] = TorqueUnit.NewtonMeter,
-            ["lbf·ft"] = TorqueUnit.PoundForceFoot,
-            ["ft-lb"] = TorqueUnit.PoundForceFoot,
-            ["lbf·in"] = TorqueUnit.PoundForceInch,
-            ["in-lb"] = TorqueUnit.PoundForceInch,
+            ["n·m"] = new(1),
+            ["nm"] = new(1),
+            ["lbf·ft"] = new(PoundForceN * FootM),
+            ["ft-lb"] = new(PoundForceN * FootM),
+            ["lbf·in"] = new(PoundForceN * InchM),
+            ["in-lb"] = new(PoundForceN * InchM),
         }),
-        [TypedKind.Temperature] = new(TemperatureUnit.DegreeCelsius, "°c", "°f", new Dictionary<string, Enum>
+        [TypedKind.Temperature] = new("°c", "°f", new Dictionary<string, Unit>
         {
-            ["°c"] = TemperatureUnit.DegreeCelsius,
-            ["c"] = TemperatureUnit.DegreeCelsius,
-            ["°f"] = TemperatureUnit.DegreeFahrenheit,
-            ["f"] = TemperatureUnit.DegreeFahrenheit,
+            ["°c"] = new(1),
+            ["c"] = new(1),
+            ["°f"] = new(5.0 / 9, -160.0 / 9),
+            ["f"] = new(5.0 / 9, -160.0 / 9),
         }),
-        [TypedKind.Number] = new(RatioUnit.DecimalFraction, "", "", new Dictionary<string, Enum>
+        [TypedKind.Number] = new("", "", new Dictionary<string, Unit> { [""] = new(1) }),
+        [TypedKind.Angle] = new("°", "°", new Dictionary<string, Unit>
         {
-            [""] = RatioUnit.DecimalFraction,
-        }),
-        [TypedKind.Angle] = new(AngleUnit.Degree, "°", "°", new Dictionary<string, Enum>
-        {
-            ["°"] = AngleUnit.Degree,
-            ["deg"] = AngleUnit.Degree,
+            ["°"] = new(1),
+            ["deg"] = new(1),
         }),
     };
 }
 
 /// <summary>Display and default units.</summary>
+[JsonConverter(typeof(CamelCase<UnitSystem>))]
 public enum UnitSystem
 {
     Metric,
@@ -129,6 +149,7 @@ public enum UnitSystem
 }
 
 /// <summary>What a field takes.</summary>
+[JsonConverter(typeof(CamelCase<TypedKind>))]
 public enum TypedKind
 {
     /// <summary>m</summary>

@@ -271,7 +271,7 @@ internal static class CsvTable
         }
 
         return place.Column.Kind is { } kind
-            ? UnitsNet.UnitConverter.Convert(number, UnitTable.Kinds[kind].Names[place.Unit!.ToLowerInvariant()], UnitTable.Kinds[kind].Si)
+            ? UnitTable.Kinds[kind].Names[place.Unit!.ToLowerInvariant()].ToSi(number)
             : number / place.Column.Scale;
     }
 

@@ -4,7 +4,7 @@ using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
-using Terrapin.Core.Validation;
+using Terrapin.Documents.Questions;
 
 namespace Terrapin.Server.Api;
 
@@ -29,23 +29,11 @@ internal static class AssessmentApi
         Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(plan)));
 
     private static Task<IResult> Assess([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(Assessor.Assess(plan, floors, cancel))));
+        Body.AnswerPlan(request, address, plans, plan => Assessor.Assess(plan, floors, cancel));
 
     private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(OptionComparison.Of(plan, floors, cancel))));
+        Body.AnswerPlan(request, address, plans, plan => OptionComparison.Of(plan, floors, cancel));
 
     private static Task<IResult> Rehearse(string leak, string mode, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult(RehearseOne(plan, leak, mode, floors, cancel)));
-
-    private static IResult RehearseOne(Plan plan, string leak, string mode, FloorMemory floors, CancellationToken cancel)
-    {
-        if (Words.Read<Mode>(mode) is not { } known)
-        {
-            return Problems.Refused(new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are {Words.All<Mode>()}.")]));
-        }
-
-        return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leak)
-            ? TypedResults.Ok(Rehearser.Of(plan, leak, known, floors, cancel))
-            : Problems.Refused(new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leak}\" in this plan.")]));
-    }
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, floors, cancel));
 }

@@ -11,5 +11,5 @@ internal static class BatteriesApi
         api.MapPost("/batteries", Calendar).WithName("batteryCalendar").WithTags("Reach").Accepts<Plan>("application/json").Produces<BatteryCalendar>().ProducesErrors();
 
     private static Task<IResult> Calendar(DateOnly? fitted, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, TimeProvider clock) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(BatteryCalendar.Of(plan, fitted ?? DateOnly.FromDateTime(clock.GetLocalNow().Date)))));
+        Body.AnswerPlan(request, address, plans, plan => BatteryCalendar.Of(plan, fitted ?? DateOnly.FromDateTime(clock.GetLocalNow().Date)));
 }

@@ -16,7 +16,7 @@ internal static class BillsApi
     }
 
     private static Task<IResult> Of([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(BillOfMaterials.Of(plan))));
+        Body.AnswerPlan(request, address, plans, plan => BillOfMaterials.Of(plan));
 
     private static Task<IResult> Table([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
         Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.File(BillCsv.Write(BillOfMaterials.Of(plan)), "text/csv", "bill-of-materials.csv")));

@@ -36,7 +36,7 @@ internal static class Body
         if (address is not null)
         {
             return plans.At(address) is { } known
-                ? use(known)
+                ? UseKnown(known, use)
                 : Task.FromResult(NoSuchPlan());
         }
 
@@ -46,6 +46,22 @@ internal static class Body
             return use(read.Plan);
         });
     }
+
+    private static async Task<IResult> UseKnown(Plan plan, Func<Plan, Task<IResult>> use)
+    {
+        try
+        {
+            return await use(plan);
+        }
+        catch (RefusedException refused)
+        {
+            return Problems.Refused(refused);
+        }
+    }
+
+    /// <summary>Answers what the plan alone tells.</summary>
+    public static Task<IResult> AnswerPlan<T>(HttpRequest request, string? address, RecentPlans plans, Func<Plan, T> answer) =>
+        UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(answer(plan))));
 
     public static IResult NoSuchPlan() =>
         Problems.Of(StatusCodes.Status404NotFound, "No such plan", "Send the plan itself: none was sent lately that has this address.");

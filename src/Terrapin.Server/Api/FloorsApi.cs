@@ -1,25 +1,9 @@
 using Microsoft.AspNetCore.Mvc;
-using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Floors;
 
 namespace Terrapin.Server.Api;
-
-/// <summary>A group of joined rooms of the map.</summary>
-/// <param name="AcrossM">Left edge of its first cell, m.</param>
-/// <param name="DownM">Upper edge of its first cell, m.</param>
-/// <param name="CellM">Side of a cell, m.</param>
-/// <param name="Millilitres">On the floor before the water is here, row by row, at the worse end of what is not known; -1: it may never come, -2: no floor.</param>
-/// <param name="LeastMillilitres">The same at the better end; -1: it never comes. Empty where nothing is open.</param>
-/// <param name="Leaks">For several leaks: which of the map's leaks that is; empty for a single one.</param>
-public sealed record FloorMapSheet(string StoreyId, double AcrossM, double DownM, double CellM, int Columns, int Rows, IReadOnlyList<int> Millilitres, IReadOnlyList<int> LeastMillilitres, IReadOnlyList<short> Leaks);
-
-/// <summary>Litres on the floor before the water is here.</summary>
-/// <param name="LeakIds">The leak points it was made from.</param>
-/// <param name="IsCoarse">Whether its cells are larger than usual, for the size of the drawing.</param>
-public sealed record FloorMap(IReadOnlyList<string> LeakIds, IReadOnlyList<FloorMapSheet> Sheets, bool IsCoarse);
 
 /// <summary>The map of a posted plan's drawn floors; saves nothing.</summary>
 internal static class FloorsApi
@@ -45,25 +29,6 @@ internal static class FloorsApi
     private static Task<IResult> ReadRooms(HttpRequest request, Func<ReadOnlyMemory<byte>, RoomsRead> read) =>
         Body.Use(request, read, rooms => Task.FromResult<IResult>(TypedResults.Ok(rooms)));
 
-    private static Task<IResult> Draw(string? leak, bool? worst, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) => Body.UsePlan(request, address, plans, plan =>
-    {
-        var map = WaterMap.Of(plan, leak, worst == true, floors, cancel);
-        return Task.FromResult<IResult>(TypedResults.Ok(new FloorMap(map.LeakIds, [.. map.Sheets.Select(s => SheetOf(map, s))], map.Raster.CellM > DrawingSize.UsualCellM)));
-    });
-
-    private static FloorMapSheet SheetOf(WaterMap map, WaterMapSheet of)
-    {
-        FloorSheet sheet = of.Sheet;
-        int[] Millilitres(float[] volumesM3) => [.. volumesM3.Select((v, i) => map.Raster.Room[sheet.Offset + i] < 0 ? -2 : float.IsFinite(v) ? (int)Math.Round(v * 1e6) : -1)];
-        return new FloorMapSheet(
-            sheet.StoreyId,
-            sheet.AcrossM,
-            sheet.DownM,
-            sheet.CellM,
-            sheet.Columns,
-            sheet.Rows,
-            Millilitres(of.MostM3),
-            map.IsExact ? [] : Millilitres(of.LeastM3),
-            map.LeakIds.Count > 1 ? of.Leak : []);
-    }
+    private static Task<IResult> Draw(string? leak, bool? worst, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => FloorMap.Of(plan, leak, worst == true, floors, cancel));
 }

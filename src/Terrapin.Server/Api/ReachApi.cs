@@ -16,11 +16,11 @@ internal static class ReachApi
     }
 
     private static Task<IResult> Draw(string radio, string storey, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(ReachMap.Of(plan, radio, storey, cancel))));
+        Body.AnswerPlan(request, address, plans, plan => ReachMap.Of(plan, radio, storey, cancel));
 
     private static Task<IResult> Hub([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(ReachAdvice.BestHub(plan, cancel))));
+        Body.AnswerPlan(request, address, plans, plan => ReachAdvice.BestHub(plan, cancel));
 
     private static Task<IResult> Repeaters(string radio, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
-        Body.UsePlan(request, address, plans, plan => Task.FromResult<IResult>(TypedResults.Ok(ReachAdvice.Repeaters(plan, radio, cancel: cancel))));
+        Body.AnswerPlan(request, address, plans, plan => ReachAdvice.Repeaters(plan, radio, cancel: cancel));
 }

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Microsoft.Extensions.FileProviders;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Documents;
@@ -55,7 +54,7 @@ internal static class Application
         app.UseRouting();
         app.UseRateLimiter();
         MapApi(app);
-        ServeWebApp(app, Path.GetFullPath(options.Web));
+        WebApp.Serve(app, Path.GetFullPath(options.Web));
         return app;
     }
 
@@ -80,28 +79,6 @@ internal static class Application
         api.MapGet("/formats/plan", () => TypedResults.Text(schema, "application/schema+json")).WithName("planSchema").WithTags("Formats");
         app.MapOpenApi("/openapi.json");
         Health.Map(app);
-    }
-
-    private static void ServeWebApp(WebApplication app, string folder)
-    {
-        if (!Directory.Exists(folder))
-        {
-            return;
-        }
-
-        var files = new PhysicalFileProvider(folder);
-        app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = files,
-            OnPrepareResponse = response => response.Context.Response.Headers.CacheControl =
-                response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
-        // The app's own addresses only: a wrong path or media type under /api must stay an error.
-        foreach (string address in (string[])["/sites/{**rest}", "/catalogue", "/bench/{**rest}"])
-        {
-            app.MapFallbackToFile(address, "index.html", new StaticFileOptions { FileProvider = files });
-        }
     }
 
     private static void UseDocumentJson(JsonSerializerOptions json)

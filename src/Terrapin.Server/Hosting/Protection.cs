@@ -7,7 +7,7 @@ namespace Terrapin.Server.Hosting;
 internal static class Protection
 {
     private const string OwnThingsOnly =
-        "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     /// <summary>Names by which this machine reaches itself; a name of another site that is pointed here is none of them.</summary>
     public static readonly string[] OwnHosts = ["127.0.0.1", "localhost", "[::1]"];

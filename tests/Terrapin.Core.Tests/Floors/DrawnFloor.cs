@@ -55,6 +55,9 @@ internal sealed record DrawnFloor(Plan Plan, FloorRaster Raster)
             ? floors.Of(Plan).FieldOf(Request(room, x, y, flowM3PerS), GroundGuess.Lower, default)
             : Spreading.From(Raster, ground, Request(room, x, y, flowM3PerS), default);
 
+    /// <summary>From a memory of the test's own.</summary>
+    public FloorField FieldIn(FloorMemory memory, string room, double x, double y) => memory.Of(Plan).FieldOf(Request(room, x, y, Drip), GroundGuess.Lower, default);
+
     public Spreading Spread(string room, double x, double y, double flowM3PerS = Drip) => new(Raster, ground, Request(room, x, y, flowM3PerS));
 
     public double BedM(int cell) => ground.BedM(cell);

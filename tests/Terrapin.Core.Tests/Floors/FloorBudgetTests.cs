@@ -81,4 +81,24 @@ public class FloorBudgetTests
         Assert.ThrowsAny<OperationCanceledException>(() => Assessor.Assess(plan, new FloorMemory(), stop.Token));
         Assert.ThrowsAny<OperationCanceledException>(() => WaterMap.Of(plan, null, worst: false, new FloorMemory(), stop.Token));
     }
+
+    [Fact]
+    public void A_field_is_one_however_many_ask_for_it_at_the_same_time()
+    {
+        DrawnFloor drawn = DrawnFloor.Of(DrawnFloor.Rectangle("hall", 0, 0, 6, 5));
+        for (int round = 0; round < 20; round++)
+        {
+            var memory = new FloorMemory();
+            using var start = new Barrier(4);
+            var fields = new FloorField[start.ParticipantCount];
+            Thread[] askers = [.. fields.Select((_, i) => new Thread(() =>
+            {
+                start.SignalAndWait();
+                fields[i] = drawn.FieldIn(memory, "hall", 2, 2);
+            }))];
+            Array.ForEach(askers, a => a.Start());
+            Array.ForEach(askers, a => a.Join());
+            Assert.All(fields, field => Assert.Same(fields[0], field));
+        }
+    }
 }

@@ -1,4 +1,8 @@
 import createClient from 'openapi-fetch'
+import { onThisDevice } from './device/device'
+import { firstAnswer, HEAD_START_MS } from './firstAnswer'
+import { isReachable, noteReached } from './reachable'
+import { Refusal, silence } from './refusal'
 import type {
   ApiProblem,
   Assessment,
@@ -48,29 +52,44 @@ type Input<Name extends string> = components['schemas'][`${Name}Input` & keyof c
 /** How a catalogue is written: whole, or one of its lists as a table. */
 export type CatalogueForm = 'json' | 'drives' | 'sensors' | 'hubs' | 'repeaters' | 'radios' | 'finishes'
 
-const http = createClient<paths>({ baseUrl: window.location.origin })
+export { Refusal }
 
-/** A fault of the server's own is told with the request's id, by which its log can be searched. */
-function told(status: number, { detail, title, requestId }: ApiProblem): string {
-  const sentence = detail ?? title ?? `The server answered ${status}.`
-  return status >= 500 && requestId ? `${sentence} (Request ${requestId} in the server's log.)` : sentence
-}
-
-/** An answer of the server that is no success, with its problem details. */
-export class Refusal extends Error {
-  constructor(
-    readonly status: number,
-    readonly problem: ApiProblem,
-  ) {
-    super(told(status, problem))
-  }
-
-  /** The message for a place in the document, or the first one. */
-  at(pointer?: string): string {
-    const errors = this.problem.errors ?? []
-    return (errors.find((f) => f.pointer === pointer) ?? errors[0])?.message ?? this.message
+/** A request to the server, which notes whether it answers. */
+async function reach(input: RequestInfo, init?: RequestInit): Promise<Response> {
+  try {
+    const response = await fetch(input, init)
+    noteReached(true)
+    return response
+  } catch (failure) {
+    if (init?.signal?.aborted || (input instanceof Request && input.signal.aborted)) throw failure
+    noteReached(false)
+    throw silence()
   }
 }
+
+/** While the server does not answer, nothing waits for it. */
+const headStart = () => (isReachable.value ? HEAD_START_MS : 0)
+
+/** What is asked about no plan is answered by whoever is first, where both can. */
+async function send(request: Request): Promise<Response> {
+  const device = onThisDevice()
+  const path = new URL(request.url).pathname
+  if (!device?.answers(path, false)) return reach(request)
+  const body = request.method === 'POST' ? await request.clone().text() : ''
+  return firstAnswer(
+    (signal) => reach(new Request(request, { signal })).then(unlessBusy),
+    (signal) => device.ask({ path, query: {}, body }, signal),
+    headStart(),
+  )
+}
+
+/** A server that is at fault or busy has not answered. */
+async function unlessBusy(response: Response): Promise<Response> {
+  if (response.status < 500) return response
+  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+}
+
+const http = createClient<paths>({ baseUrl: window.location.origin, fetch: send })
 
 interface Answer<T> {
   data?: T
@@ -82,8 +101,8 @@ async function answered<T>(answer: Promise<Answer<T>>): Promise<Answer<T>> {
   let settled: Answer<T>
   try {
     settled = await answer
-  } catch {
-    throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
+  } catch (failure) {
+    throw failure instanceof Refusal ? failure : silence()
   }
   if (settled.response.ok) return settled
   throw new Refusal(settled.response.status, (settled.error ?? {}) as ApiProblem)
@@ -99,19 +118,13 @@ async function settle<T>(answer: Promise<Answer<T>>): Promise<T> {
 const done = async (answer: Promise<Answer<unknown>>): Promise<void> => void (await answered(answer))
 
 /** For bodies and answers that are no JSON of ours. */
-async function send<T>(
+async function sendFile<T>(
   path: string,
   type: string,
   body: BodyInit,
   read: (r: Response) => Promise<T>,
 ): Promise<T> {
-  const response = await fetch(path, {
-    method: 'POST',
-    headers: { 'Content-Type': type },
-    body,
-  }).catch(() => {
-    throw new Refusal(0, { detail: 'The server does not answer. Nothing is lost: try again when it runs.' })
-  })
+  const response = await reach(path, { method: 'POST', headers: { 'Content-Type': type }, body })
   if (response.ok) return read(response)
   throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
 }
@@ -132,31 +145,42 @@ async function readLines(response: Response, take: (line: string) => void): Prom
 /** Where the server has a plan that was sent, by the hash of what was sent. */
 const addresses = new WeakMap<Plan, string>()
 
-/**
- * Asks about a plan. It is sent once, and then named by its address for as long as the server has it.
- * @param signal Aborting it stops the work on the server.
- * @param request What is asked, where a query cannot hold it; it goes beside the plan.
- */
-async function about(
+interface Question {
+  query?: Record<string, string>
+  signal?: AbortSignal
+  /** What is asked, where a query cannot hold it; it goes beside the plan. */
+  request?: object
+}
+
+/** Asks about a plan: the server or Core on this device, whoever answers first. Aborting the signal stops the work on the server. */
+function about(path: string, plan: Plan, { query = {}, signal, request }: Question = {}): Promise<Response> {
+  const device = onThisDevice()
+  if (request || !device?.answers(path, true)) return aboutOnServer(path, plan, { query, signal, request })
+  return firstAnswer(
+    (first) => aboutOnServer(path, plan, { query, signal: first }),
+    async (first) => orRefusal(await device.ask({ path, query, plan }, first)),
+    headStart(),
+    signal,
+  )
+}
+
+async function orRefusal(response: Response): Promise<Response> {
+  if (response.ok) return response
+  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+}
+
+/** The plan is sent once, and then named by its address for as long as the server has it. */
+async function aboutOnServer(
   path: string,
   plan: Plan,
-  {
-    query = {},
-    signal,
-    request,
-  }: { query?: Record<string, string>; signal?: AbortSignal; request?: object } = {},
+  { query, signal, request }: Question,
 ): Promise<Response> {
   const post = (more: Record<string, string>, body?: string) =>
-    fetch(`${path}?${new URLSearchParams({ ...query, ...more }).toString()}`, {
+    reach(`${path}?${new URLSearchParams({ ...query, ...more }).toString()}`, {
       method: 'POST',
       headers: body ? { 'Content-Type': 'application/json' } : {},
       body,
       signal,
-    }).catch((failure: unknown) => {
-      if (signal?.aborted) throw failure
-      throw new Refusal(0, {
-        detail: 'The server does not answer. Nothing is lost: try again when it runs.',
-      })
     })
   const address = addresses.get(plan)
   const known = address ? await post({ plan: address }, request && JSON.stringify({ request })) : null
@@ -164,8 +188,7 @@ async function about(
     known && known.status !== 404 ? known : await post({}, JSON.stringify(request ? { plan, request } : plan))
   const given = response.headers.get('Terrapin-Plan')
   if (given) addresses.set(plan, given)
-  if (response.ok) return response
-  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+  return orRefusal(response)
 }
 
 /** Reads an answer's body, which may break off on its way as well. */
@@ -307,7 +330,7 @@ export const api = {
   floorFiles: {
     write: (plan: Plan, as: 'svg' | 'geojson'): Promise<Blob> => blob(about(`/api/floors/${as}`, plan)),
     readRooms: (file: Blob, as: 'geojson' | 'csv'): Promise<RoomsRead> =>
-      send(
+      sendFile(
         `/api/floors/rooms/${as}`,
         as === 'csv' ? 'text/csv' : 'application/geo+json',
         file,
@@ -382,14 +405,14 @@ export const api = {
   /** Files of a catalogue: the whole as JSON, or one of its lists as a table. */
   catalogues: {
     write: (catalogue: Catalogue, as: CatalogueForm): Promise<Blob> =>
-      send(
+      sendFile(
         `/api/catalogues${as === 'json' ? '' : `/${as}`}/write`,
         'application/json',
         JSON.stringify(catalogue),
         (r) => r.blob(),
       ),
     read: (file: Blob, as: CatalogueForm): Promise<Catalogue> =>
-      send(
+      sendFile(
         `/api/catalogues${as === 'json' ? '' : `/${as}`}/read`,
         as === 'json' ? 'application/json' : 'text/csv',
         file,

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { computed, onErrorCaptured, provide, ref } from 'vue'
+import { computed, onErrorCaptured, provide, ref, watch } from 'vue'
 import { RouterView } from 'vue-router'
 import { Refusal } from '@/api/client'
+import { isReachable } from '@/api/reachable'
+import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { sendOthers } from '@/site/sending'
 import { unitSystemKey } from '@/ui/unitSystem'
 
 // Applies the look before anything is drawn.
@@ -18,6 +21,18 @@ function onTrouble(error: unknown): boolean {
   trouble.value = error.message
   return false
 }
+
+/** At the start, and whenever the server answers again. */
+const open = useOpenPlan()
+watch(
+  isReachable,
+  async (reachable) => {
+    if (!reachable) return
+    await open.sendKept()
+    await sendOthers(open.siteId)
+  },
+  { immediate: true },
+)
 
 onErrorCaptured(onTrouble)
 window.addEventListener('unhandledrejection', (event) => {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api } from '@/api/client'
-import type { SavedRevision } from '@/api/types'
+import { api, Refusal } from '@/api/client'
+import type { Plan, SavedRevision } from '@/api/types'
 import { becomePlan } from '@/site/commands/plan'
+import { asideOf, letGo, type KeptAside } from '@/site/kept/aside'
 import { useOpenPlan } from '@/site/openPlan'
 import { dayAndTime } from '@/ui/dates'
 import ModalDialog from '@/ui/ModalDialog.vue'
@@ -13,23 +14,58 @@ const emit = defineEmits<{ close: [] }>()
 
 const plan = useOpenPlan()
 const revisions = ref<SavedRevision[]>([])
+const aside = ref<KeptAside[]>([])
+const trouble = ref('')
 
 watch(
   () => props.open,
   async (isOpen) => {
-    if (isOpen) revisions.value = await api.listRevisions(plan.siteId)
+    if (!isOpen) return
+    trouble.value = ''
+    aside.value = await asideOf(plan.siteId)
+    try {
+      revisions.value = await api.listRevisions(plan.siteId)
+    } catch (failure) {
+      if (!(failure instanceof Refusal)) throw failure
+      trouble.value = failure.message
+    }
   },
 )
 
+async function take(label: string, older: Plan) {
+  await plan.edit(label, becomePlan(older))
+  emit('close')
+}
+
 async function bringBack(number: number) {
   const old = await api.readRevision(plan.siteId, number)
-  await plan.edit(`revision ${number} brought back`, becomePlan(old.plan))
-  emit('close')
+  await take(`revision ${number} brought back`, old.plan)
+}
+
+async function forget({ key }: KeptAside) {
+  await letGo(key)
+  aside.value = await asideOf(plan.siteId)
 }
 </script>
 
 <template>
   <ModalDialog :open="open" title="Revisions" @close="emit('close')">
+    <section v-if="aside.length" class="mb-4">
+      <h3 class="font-semibold">Put aside on this device</h3>
+      <ul class="divide-rule divide-y">
+        <li v-for="one in aside" :key="one.key" class="flex flex-wrap items-center gap-3 py-1.5">
+          <span class="min-w-0 grow basis-48">
+            {{ dayAndTime(one.at) }}
+            <span class="text-faded block text-[13px]">{{ one.why }}</span>
+          </span>
+          <button type="button" class="act-quiet" @click="take('put aside, taken up again', one.plan)">
+            Take up
+          </button>
+          <button type="button" class="act-quiet" @click="forget(one)">Let go</button>
+        </li>
+      </ul>
+    </section>
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
     <ul class="divide-rule max-h-[50vh] divide-y overflow-auto">
       <li v-for="revision in revisions" :key="revision.number" class="flex items-center gap-3 py-1.5">
         <span class="figures w-8 text-right font-bold">{{ revision.number }}</span>

@@ -3,6 +3,7 @@ import { MenuItem } from '@headlessui/vue'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { Refusal } from '@/api/client'
+import { isReachable } from '@/api/reachable'
 import { useCatalogueComparison } from '@/site/queries/catalogueComparison'
 import { useOpenPlan } from '@/site/openPlan'
 import { settled } from '@/ui/pending'
@@ -46,6 +47,12 @@ watch(
   },
   { immediate: true },
 )
+
+const standing = computed(() => {
+  if (open.isChanged) return 'Changed, not saved'
+  if (open.waiting) return 'Kept here, not sent yet'
+  return open.saved ? `Revision ${open.saved.number}` : ''
+})
 
 /** What the plan uses and the firm's catalogue says otherwise. */
 const { data: comparison } = useCatalogueComparison(
@@ -148,7 +155,7 @@ const commands = computed<Command[]>(() => [
         </RouterLink>
         <h1 class="min-w-0 grow truncate text-lg font-bold">{{ open.plan?.site.name ?? ' ' }}</h1>
         <span class="text-faded text-[13px] max-lg:hidden" aria-live="polite">
-          {{ open.isChanged ? 'Changed, not saved' : open.saved ? `Revision ${open.saved.number}` : '' }}
+          {{ standing }}
         </span>
         <button
           type="button"
@@ -252,6 +259,20 @@ const commands = computed<Command[]>(() => [
           class="bg-clay-wash text-clay px-4 py-2 font-semibold"
         >
           Save now: this device has no room to keep unsaved changes, and closing the page would lose them.
+        </p>
+        <p v-if="!isReachable" role="status" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
+          The server does not answer. Go on working: this device calculates by itself, and what you save is
+          kept here and sent when the server answers.
+          <template v-if="open.waiting">
+            <strong>{{ open.waiting === 1 ? '1 save waits.' : `${open.waiting} saves wait.` }}</strong>
+          </template>
+          The search for places, photographs, the log and revisions need the server.
+        </p>
+        <p v-if="open.refused" role="alert" class="bg-clay-wash text-clay px-4 py-2 text-[13.5px]">
+          Correct it and save again: the server did not take what was saved. {{ open.refused.message }}
+          <span v-for="error in open.refused.problem.errors ?? []" :key="error.pointer" class="block">
+            {{ error.message }}
+          </span>
         </p>
         <p v-if="open.restored && open.isChanged" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
           Unsaved changes from before were kept on this device and are back. Undo brings the saved state.

@@ -4,6 +4,7 @@ import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
 import type { ListedSite, SavedPlan } from '@/api/types'
+import { readList } from '@/site/kept/copies'
 import { usePreferences } from '@/site/preferences'
 import { lostText } from '@/ui/outcomes'
 import { dayAndTime } from '@/ui/dates'
@@ -33,7 +34,7 @@ const MOST_COME_BACKS = 8
 let comeBacks = 0
 let comeBack = 0
 async function list() {
-  sites.value = await api.listSites()
+  sites.value = await readList()
   // Figures of sites from an earlier version, or of the examples, come while the list is looked at.
   if (sites.value.some((s) => s.trouble) && comeBacks++ < MOST_COME_BACKS)
     comeBack = window.setTimeout(() => void attempt(list), COME_BACK_MS)

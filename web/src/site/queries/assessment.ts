@@ -20,3 +20,7 @@ export const assess = (plan: Plan, isPassing = false): Promise<Assessment> =>
 
 /** Nobody waits for the assessment of a plan any more. */
 export const breakOff = (plan: Plan): Promise<void> => queries.cancelQueries({ queryKey: keyOf(plan) })
+
+/** What a plan comes to is known already. */
+export const isKnown = (plan: Plan, assessment: Assessment): void =>
+  void queries.setQueryData(keyOf(plan), assessment)

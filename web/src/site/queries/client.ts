@@ -1,3 +1,4 @@
+import { Refusal } from '@/api/refusal'
 import { QueryCache, QueryClient } from '@tanstack/vue-query'
 
 declare module '@tanstack/vue-query' {
@@ -14,8 +15,10 @@ export const queryClient = () =>
   new QueryClient({
     queryCache: new QueryCache({
       onError: (error, { meta }) => {
+        // That nobody answers is said once, above the page.
+        if (meta?.showsTrouble || (error instanceof Refusal && error.isSilence)) return
         // As any other failure that nobody has caught: the app shows it.
-        if (!meta?.showsTrouble) void Promise.reject(error)
+        void Promise.reject(error)
       },
     }),
     defaultOptions: {

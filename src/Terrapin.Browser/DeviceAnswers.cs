@@ -1,0 +1,79 @@
+using System.Runtime.InteropServices.JavaScript;
+using System.Runtime.Versioning;
+using System.Text;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Model;
+using Terrapin.Documents.Questions;
+
+[assembly: SupportedOSPlatform("browser")]
+
+namespace Terrapin.Browser;
+
+/// <summary>
+/// Core on the device: questions come from JavaScript and go back as text, three digits of the status and then the answer. Plans are
+/// read once and then known by the number that whoever asks gives them.
+/// </summary>
+internal static partial class DeviceAnswers
+{
+    /// <summary>Undo and redo go back and forth among these.</summary>
+    private const int MostPlans = 8;
+
+    private const long MostFieldBytes = 96L << 20;
+
+    private static readonly FloorMemory Floors = new(MostFieldBytes);
+    private static readonly LinkedList<(int Number, Plan Plan)> Plans = [];
+
+    /// <summary>Nothing runs until something is asked.</summary>
+    public static void Main()
+    {
+    }
+
+    /// <summary>What it answers about a plan, and what about none: paths apart by spaces, the two by a line's end.</summary>
+    [JSExport]
+    internal static string Paths() => $"{string.Join(' ', PlanQuestions.PathsAboutPlans)}\n{string.Join(' ', PlanQuestions.PathsAboutNoPlan)}";
+
+    /// <summary>Whether a plan is still known by its number.</summary>
+    [JSExport]
+    internal static bool Knows(int number) => Plans.Any(p => p.Number == number);
+
+    /// <summary>Reads a plan.</summary>
+    /// <param name="number">By which it is asked about from now on.</param>
+    /// <param name="json">The plan.</param>
+    /// <returns>Empty, or what is wrong with it.</returns>
+    [JSExport]
+    internal static string Hold(int number, string json)
+    {
+        if (PlanQuestions.Read(Encoding.UTF8.GetBytes(json), out PlanAnswer? refused) is not { } plan)
+        {
+            return Text(refused!);
+        }
+
+        Plans.AddFirst((number, plan));
+        if (Plans.Count > MostPlans)
+        {
+            Plans.RemoveLast();
+        }
+
+        return "";
+    }
+
+    /// <summary>Answers about a plan that is held.</summary>
+    /// <param name="path">The server's path of the question.</param>
+    /// <param name="query">Words and their values by turns.</param>
+    /// <param name="number">The plan's.</param>
+    [JSExport]
+    internal static string About(string path, string[] query, int number)
+    {
+        var words = query.Chunk(2).ToDictionary(pair => pair[0], pair => pair[1]);
+        Plan plan = Plans.First(p => p.Number == number).Plan;
+        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Floors, DateOnly.FromDateTime(DateTime.Now))));
+    }
+
+    /// <summary>Answers what is asked about no plan.</summary>
+    /// <param name="path">The server's path of the question.</param>
+    /// <param name="body">What is asked, as JSON.</param>
+    [JSExport]
+    internal static string Of(string path, string body) => Text(PlanQuestions.Of(path, Encoding.UTF8.GetBytes(body)));
+
+    private static string Text(PlanAnswer answer) => $"{answer.Status}{Encoding.UTF8.GetString(answer.Json)}";
+}

@@ -1,0 +1,118 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Model;
+using Terrapin.Documents.Questions;
+
+namespace Terrapin.Server.Tests;
+
+/// <summary>What is answered from a plan alone is what the server answers under the same path.</summary>
+public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixture<TestServer>
+{
+    private static readonly FloorMemory Floors = new();
+
+    /// <summary>The rest of each question.</summary>
+    private static readonly Dictionary<string, string> Queries = new()
+    {
+        ["/api/assessments"] = "",
+        ["/api/comparisons"] = "",
+        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away",
+        ["/api/floors"] = "worst=true",
+        ["/api/reach/map"] = "radio=mesh-868&storey=studio",
+        ["/api/reach/hub"] = "",
+        ["/api/reach/repeaters"] = "radio=mesh-868",
+        ["/api/batteries"] = "",
+        ["/api/bills"] = "",
+        ["/api/proposals/fixture"] = "room=kitchen&kind=boiler",
+        ["/api/proposals/room"] = "line=utility 2.1 x 1.8: washer, sink&storey=studio&system=metric",
+        ["/api/proposals/device"] = "line=spot under basin&storey=studio",
+        ["/api/proposals/house"] = "shape=bungalow&width=9&depth=7.5",
+        ["/api/proposals/hose-sensors"] = "",
+        ["/api/proposals/feed"] = "room=kitchen&side=hot",
+        ["/api/plans/upgrade"] = "",
+    };
+
+    public static TheoryData<string> Paths => [.. PlanQuestions.PathsAboutPlans];
+
+    private static string DemoPlan() => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json")))!["plan"]!.ToJsonString();
+
+    [Theory]
+    [MemberData(nameof(Paths))]
+    public async Task The_answer_is_the_servers(string path)
+    {
+        PlanAnswer own = PlanQuestions.About(path, Question(Queries[path]));
+        HttpResponseMessage answer = await server.Http.PostAsync($"{path}?{Queries[path]}", TestServer.Json(DemoPlan()));
+        Assert.Equal(((int)answer.StatusCode, 200), (own.Status, own.Status));
+        Assert.Equal(WithoutLots(await answer.Content.ReadAsStringAsync()), WithoutLots(Encoding.UTF8.GetString(own.Json)));
+    }
+
+    [Theory]
+    [InlineData("/api/rehearsals", "leak=nowhere&mode=away")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=asleepish")]
+    [InlineData("/api/floors", "leak=nowhere")]
+    [InlineData("/api/reach/map", "radio=none&storey=studio")]
+    [InlineData("/api/proposals/house", "shape=castle")]
+    [InlineData("/api/proposals/house", "shape=bungalow&width=900")]
+    [InlineData("/api/proposals/fixture", "room=kitchen&kind=fountain")]
+    [InlineData("/api/proposals/feed", "room=nowhere&side=hot")]
+    public async Task What_the_server_refuses_is_refused_in_its_words_whether_the_plan_or_its_address_is_sent(string path, string query)
+    {
+        PlanAnswer own = PlanQuestions.About(path, Question(query));
+        HttpResponseMessage sent = await server.Http.PostAsync($"{path}?{query}", TestServer.Json(DemoPlan()));
+        HttpResponseMessage named = await server.Http.PostAsync($"{path}?{query}&plan={sent.Headers.GetValues("Terrapin-Plan").Single()}", null);
+        Assert.Equal((422, HttpStatusCode.UnprocessableEntity, HttpStatusCode.UnprocessableEntity), (own.Status, sent.StatusCode, named.StatusCode));
+        JsonNode expected = JsonNode.Parse(own.Json)!;
+        foreach (HttpResponseMessage refused in (HttpResponseMessage[])[sent, named])
+        {
+            JsonNode problem = JsonNode.Parse(await refused.Content.ReadAsStringAsync())!;
+            Assert.Equal((expected["detail"]!.ToJsonString(), expected["errors"]!.ToJsonString()), (problem["detail"]!.ToJsonString(), problem["errors"]!.ToJsonString()));
+        }
+    }
+
+    [Fact]
+    public async Task What_is_asked_about_no_plan_is_answered_alike()
+    {
+        Assert.Equal(["/api/fixtures", "/api/house-shapes", "/api/quantities"], PlanQuestions.PathsAboutNoPlan.Order());
+        foreach (string path in (string[])["/api/fixtures", "/api/house-shapes"])
+        {
+            Assert.Equal(await server.Http.GetStringAsync(path), Encoding.UTF8.GetString(PlanQuestions.Of(path, ReadOnlyMemory<byte>.Empty).Json));
+        }
+
+        foreach (string typed in (string[])["""{"kind":"length","text":"7 ft 10 in","system":"us"}""", """{"kind":"length","text":"seven","system":"us"}""", """{"kind":"length"}""", "{"])
+        {
+            PlanAnswer own = PlanQuestions.Of("/api/quantities", Encoding.UTF8.GetBytes(typed));
+            HttpResponseMessage answer = await server.Http.PostAsync("/api/quantities", TestServer.Json(typed));
+            JsonNode theirs = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+            JsonNode mine = JsonNode.Parse(own.Json)!;
+            Assert.Equal((int)answer.StatusCode, own.Status);
+            Assert.Equal((theirs["values"] ?? theirs["errors"])!.ToJsonString(), (mine["values"] ?? mine["errors"])!.ToJsonString());
+        }
+    }
+
+    [Fact]
+    public void A_plan_at_fault_is_refused_with_its_places()
+    {
+        Assert.NotNull(PlanQuestions.Read(Encoding.UTF8.GetBytes(DemoPlan()), out PlanAnswer? none));
+        Assert.Null(none);
+        Assert.Null(PlanQuestions.Read("{\"version\":5}"u8.ToArray(), out PlanAnswer? faulty));
+        Assert.Equal(422, faulty!.Status);
+        Assert.Contains("/building", JsonNode.Parse(faulty.Json)!["errors"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Null(PlanQuestions.Read("{"u8.ToArray(), out PlanAnswer? noJson));
+        Assert.Equal(400, noJson!.Status);
+    }
+
+    private static PlanQuestion Question(string query)
+    {
+        Plan plan = PlanQuestions.Read(Encoding.UTF8.GetBytes(DemoPlan()), out _)!;
+        var words = query.Split('&', StringSplitOptions.RemoveEmptyEntries).Select(pair => pair.Split('=')).ToDictionary(pair => pair[0], pair => pair[1]);
+        return new PlanQuestion(plan, words, Floors, DateOnly.FromDateTime(DateTime.Now));
+    }
+
+    /// <summary>The ends of new ids are drawn by lot.</summary>
+    private static string WithoutLots(string json) => IdEnd().Replace(json, "-#\"");
+
+    [GeneratedRegex("-[a-hjkm-z2-9]{5}\"")]
+    private static partial Regex IdEnd();
+}

@@ -1,0 +1,57 @@
+/// <reference lib="webworker" />
+import type { DeviceMessage, DeviceQuestion } from './messages'
+
+/** Runs Core, compiled for the browser, beside the page. */
+
+interface Core {
+  Paths(): string
+  Knows(number: number): boolean
+  Hold(number: number, json: string): string
+  About(path: string, query: string[], number: number): string
+  Of(path: string, body: string): string
+}
+
+interface DotNet {
+  dotnet: {
+    create(): Promise<{
+      getAssemblyExports(name: string): Promise<{ Terrapin: { Browser: { DeviceAnswers: Core } } }>
+    }>
+  }
+}
+
+const scope = self as unknown as DedicatedWorkerGlobalScope
+const tell = (message: DeviceMessage) => scope.postMessage(message)
+
+/** Tells .NET that it runs in this worker by itself, and not as a thread of a page. */
+Object.assign(self, { dotnetSidecar: true })
+
+async function load(): Promise<Core> {
+  const { dotnet } = (await import(/* @vite-ignore */ `${__CORE__}dotnet.js`)) as DotNet
+  const runtime = await dotnet.create()
+  return (await runtime.getAssemblyExports('Terrapin.Browser')).Terrapin.Browser.DeviceAnswers
+}
+
+function answer(core: Core, { path, query, plan, body }: DeviceQuestion): string {
+  if (!plan) return core.Of(path, body ?? '')
+  const refused = core.Knows(plan.number) ? '' : core.Hold(plan.number, plan.json)
+  return refused || core.About(path, query, plan.number)
+}
+
+const STATUS_DIGITS = 3
+const core = load()
+core.then(
+  (loaded) => {
+    const [aboutPlans, aboutNoPlan] = loaded.Paths().split('\n')
+    tell({ ready: { aboutPlans: aboutPlans!.split(' '), aboutNoPlan: aboutNoPlan!.split(' ') } })
+  },
+  (failure: unknown) => tell({ failure: String(failure) }),
+)
+
+scope.onmessage = ({ data }: MessageEvent<DeviceQuestion>) => {
+  core
+    .then((loaded) => {
+      const text = answer(loaded, data)
+      tell({ id: data.id, status: Number(text.slice(0, STATUS_DIGITS)), json: text.slice(STATUS_DIGITS) })
+    })
+    .catch((failure: unknown) => tell({ id: data.id, failure: String(failure) }))
+}

@@ -1,0 +1,35 @@
+import { expect, it } from 'vitest'
+import netLoft from '../../../demo/net-loft.terrapin.json'
+import type { Plan } from '@/api/types'
+import { differences } from './differences'
+
+const plan = netLoft.plan as unknown as Plan
+const after = (change: (plan: Plan) => void): string[] => {
+  const changed = structuredClone(plan)
+  change(changed)
+  return differences(plan, changed)
+}
+
+it('names what was added, changed and taken out, in the order of the work', () => {
+  const { rooms } = plan.building
+  const [sensor] = plan.installation.sensors
+  expect(
+    after((draft) => {
+      draft.installation.sensors.shift()
+      draft.building.rooms[0]!.name += ' '
+      draft.building.stopValves[0]!.name = 'Under the stair, left'
+      draft.building.rooms.push({ ...structuredClone(rooms[1]!), id: 'attic', name: 'Attic' })
+      draft.site.notes = 'Ring twice.'
+    }),
+  ).toEqual([
+    'Name and notes of the site: changed',
+    'Stop valve Under the stair, left: changed',
+    `Room ${rooms[0]!.name}: changed`,
+    'Room Attic: added',
+    `Sensor ${sensor!.name}: taken out`,
+  ])
+})
+
+it('nothing is another where nothing was changed', () => {
+  expect(differences(plan, structuredClone(plan))).toEqual([])
+})
