@@ -10,9 +10,21 @@ public class UnitTableTests
 {
     private static readonly Dictionary<string, Enum> Lengths = new()
     {
-        ["mm"] = LengthUnit.Millimeter, ["cm"] = LengthUnit.Centimeter, ["m"] = LengthUnit.Meter, ["in"] = LengthUnit.Inch, ["inch"] = LengthUnit.Inch, ["inches"] = LengthUnit.Inch,
-        ["\""] = LengthUnit.Inch, ["”"] = LengthUnit.Inch, ["''"] = LengthUnit.Inch, ["″"] = LengthUnit.Inch, ["ft"] = LengthUnit.Foot, ["feet"] = LengthUnit.Foot, ["'"] = LengthUnit.Foot,
-        ["′"] = LengthUnit.Foot, ["’"] = LengthUnit.Foot,
+        ["mm"] = LengthUnit.Millimeter,
+        ["cm"] = LengthUnit.Centimeter,
+        ["m"] = LengthUnit.Meter,
+        ["in"] = LengthUnit.Inch,
+        ["inch"] = LengthUnit.Inch,
+        ["inches"] = LengthUnit.Inch,
+        ["\""] = LengthUnit.Inch,
+        ["”"] = LengthUnit.Inch,
+        ["''"] = LengthUnit.Inch,
+        ["″"] = LengthUnit.Inch,
+        ["ft"] = LengthUnit.Foot,
+        ["feet"] = LengthUnit.Foot,
+        ["'"] = LengthUnit.Foot,
+        ["′"] = LengthUnit.Foot,
+        ["’"] = LengthUnit.Foot,
     };
 
     private static readonly Dictionary<TypedKind, (Enum Si, Dictionary<string, Enum> Names)> Library = new()
@@ -22,37 +34,74 @@ public class UnitTableTests
         [TypedKind.Bore] = (LengthUnit.Meter, Lengths),
         [TypedKind.Pressure] = (PressureUnit.Pascal, new()
         {
-            ["bar"] = PressureUnit.Bar, ["mbar"] = PressureUnit.Millibar, ["kpa"] = PressureUnit.Kilopascal, ["mpa"] = PressureUnit.Megapascal, ["pa"] = PressureUnit.Pascal,
+            ["bar"] = PressureUnit.Bar,
+            ["mbar"] = PressureUnit.Millibar,
+            ["kpa"] = PressureUnit.Kilopascal,
+            ["mpa"] = PressureUnit.Megapascal,
+            ["pa"] = PressureUnit.Pascal,
             ["psi"] = PressureUnit.PoundForcePerSquareInch,
         }),
         [TypedKind.Flow] = (VolumeFlowUnit.CubicMeterPerSecond, new()
         {
-            ["l/min"] = VolumeFlowUnit.LiterPerMinute, ["lpm"] = VolumeFlowUnit.LiterPerMinute, ["l/s"] = VolumeFlowUnit.LiterPerSecond, ["l/h"] = VolumeFlowUnit.LiterPerHour,
-            ["ml/min"] = VolumeFlowUnit.MilliliterPerMinute, ["ml/s"] = VolumeFlowUnit.MilliliterPerSecond, ["m3/h"] = VolumeFlowUnit.CubicMeterPerHour, ["m³/h"] = VolumeFlowUnit.CubicMeterPerHour,
-            ["gpm"] = VolumeFlowUnit.UsGallonPerMinute, ["gal/min"] = VolumeFlowUnit.UsGallonPerMinute,
+            ["l/min"] = VolumeFlowUnit.LiterPerMinute,
+            ["lpm"] = VolumeFlowUnit.LiterPerMinute,
+            ["l/s"] = VolumeFlowUnit.LiterPerSecond,
+            ["l/h"] = VolumeFlowUnit.LiterPerHour,
+            ["ml/min"] = VolumeFlowUnit.MilliliterPerMinute,
+            ["ml/s"] = VolumeFlowUnit.MilliliterPerSecond,
+            ["m3/h"] = VolumeFlowUnit.CubicMeterPerHour,
+            ["m³/h"] = VolumeFlowUnit.CubicMeterPerHour,
+            ["gpm"] = VolumeFlowUnit.UsGallonPerMinute,
+            ["gal/min"] = VolumeFlowUnit.UsGallonPerMinute,
         }),
         [TypedKind.Volume] = (VolumeUnit.CubicMeter, new()
         {
-            ["l"] = VolumeUnit.Liter, ["litre"] = VolumeUnit.Liter, ["litres"] = VolumeUnit.Liter, ["liter"] = VolumeUnit.Liter, ["liters"] = VolumeUnit.Liter, ["ml"] = VolumeUnit.Milliliter,
-            ["m3"] = VolumeUnit.CubicMeter, ["m³"] = VolumeUnit.CubicMeter, ["gal"] = VolumeUnit.UsGallon, ["cup"] = VolumeUnit.UsCustomaryCup, ["cups"] = VolumeUnit.UsCustomaryCup,
+            ["l"] = VolumeUnit.Liter,
+            ["litre"] = VolumeUnit.Liter,
+            ["litres"] = VolumeUnit.Liter,
+            ["liter"] = VolumeUnit.Liter,
+            ["liters"] = VolumeUnit.Liter,
+            ["ml"] = VolumeUnit.Milliliter,
+            ["m3"] = VolumeUnit.CubicMeter,
+            ["m³"] = VolumeUnit.CubicMeter,
+            ["gal"] = VolumeUnit.UsGallon,
+            ["cup"] = VolumeUnit.UsCustomaryCup,
+            ["cups"] = VolumeUnit.UsCustomaryCup,
         }),
         [TypedKind.Force] = (ForceUnit.Newton, new()
         {
-            ["n"] = ForceUnit.Newton, ["kn"] = ForceUnit.Kilonewton, ["kgf"] = ForceUnit.KilogramForce, ["kg"] = ForceUnit.KilogramForce, ["lbs"] = ForceUnit.PoundForce, ["lbf"] = ForceUnit.PoundForce,
-            ["lb"] = ForceUnit.PoundForce, ["oz"] = ForceUnit.OunceForce,
+            ["n"] = ForceUnit.Newton,
+            ["kn"] = ForceUnit.Kilonewton,
+            ["kgf"] = ForceUnit.KilogramForce,
+            ["kg"] = ForceUnit.KilogramForce,
+            ["lbs"] = ForceUnit.PoundForce,
+            ["lbf"] = ForceUnit.PoundForce,
+            ["lb"] = ForceUnit.PoundForce,
+            ["oz"] = ForceUnit.OunceForce,
         }),
         [TypedKind.Duration] = (DurationUnit.Second, new()
         {
-            ["s"] = DurationUnit.Second, ["sec"] = DurationUnit.Second, ["min"] = DurationUnit.Minute, ["h"] = DurationUnit.Hour, ["ms"] = DurationUnit.Millisecond,
+            ["s"] = DurationUnit.Second,
+            ["sec"] = DurationUnit.Second,
+            ["min"] = DurationUnit.Minute,
+            ["h"] = DurationUnit.Hour,
+            ["ms"] = DurationUnit.Millisecond,
         }),
         [TypedKind.Torque] = (TorqueUnit.NewtonMeter, new()
         {
-            ["n·m"] = TorqueUnit.NewtonMeter, ["nm"] = TorqueUnit.NewtonMeter, ["lbf·ft"] = TorqueUnit.PoundForceFoot, ["ft-lb"] = TorqueUnit.PoundForceFoot, ["lbf·in"] = TorqueUnit.PoundForceInch,
+            ["n·m"] = TorqueUnit.NewtonMeter,
+            ["nm"] = TorqueUnit.NewtonMeter,
+            ["lbf·ft"] = TorqueUnit.PoundForceFoot,
+            ["ft-lb"] = TorqueUnit.PoundForceFoot,
+            ["lbf·in"] = TorqueUnit.PoundForceInch,
             ["in-lb"] = TorqueUnit.PoundForceInch,
         }),
         [TypedKind.Temperature] = (TemperatureUnit.DegreeCelsius, new()
         {
-            ["°c"] = TemperatureUnit.DegreeCelsius, ["c"] = TemperatureUnit.DegreeCelsius, ["°f"] = TemperatureUnit.DegreeFahrenheit, ["f"] = TemperatureUnit.DegreeFahrenheit,
+            ["°c"] = TemperatureUnit.DegreeCelsius,
+            ["c"] = TemperatureUnit.DegreeCelsius,
+            ["°f"] = TemperatureUnit.DegreeFahrenheit,
+            ["f"] = TemperatureUnit.DegreeFahrenheit,
         }),
         [TypedKind.Number] = (RatioUnit.DecimalFraction, new() { [""] = RatioUnit.DecimalFraction }),
         [TypedKind.Angle] = (AngleUnit.Degree, new() { ["°"] = AngleUnit.Degree, ["deg"] = AngleUnit.Degree }),
