@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { expect, test } from '../server.js'
+import { expect, remember, test } from '../server.js'
 
 const STEPS = 24
 
@@ -142,6 +142,56 @@ for (const [width, with_] of [
         await expect(undo(page)).toBeDisabled()
       }
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(width)
+    })
+  })
+}
+
+for (const width of [1280, 390]) {
+  test.describe(`a house at ${width} px`, () => {
+    test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
+    test('a wall between rooms is dragged for both, with its doorway; the storey is drawn once more above', async ({ page, empty }) => {
+      await remember(page, { author: 'Maren Oddy' })
+      await page.goto(empty)
+      await page.getByLabel('New site').fill('House by the slip')
+      await page.keyboard.press('Enter')
+      await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
+      await page.getByRole('link', { name: 'Rooms' }).first().click()
+      const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
+      const line = page.getByRole('textbox', { name: 'Room, size and fixtures in one line' })
+      for (const [typed, name] of [['kitchen 3 x 2.5', /^Room Kitchen/], ['larder 2 x 2.5', /^Room Larder/]] as const) {
+        await line.fill(typed)
+        await line.press('Enter')
+        await expect(drawing.getByRole('button', { name })).toBeVisible()
+      }
+      await page.keyboard.press('Escape')
+      const room = (name: string) => drawing.getByRole('button', { name: new RegExp(`^Room ${name}`) })
+      // Nothing chosen: the sheet is the storey's.
+      await page.getByRole('button', { name: 'Ground floor', exact: true }).click()
+      await page.getByRole('button', { name: 'A doorway in the wall between rooms' }).click()
+      const doorway = drawing.getByRole('button', { name: /^Doorway/ })
+      await expect(doorway).toHaveAttribute('aria-label', /at 3.00 m, 0.85 m$/)
+
+      await room('Kitchen').focus()
+      const wall = drawing.getByRole('button', { name: /^Right wall of Kitchen/ })
+      await expectAt(wall, [3, 1.25])
+      const hand = width === 390 ? await finger(page) : mouse(page)
+      await carry(page, hand, wall, [0.5, 0.3])
+      await hand.up()
+      await expectAt(wall, [3.5, 1.25])
+      await expect(room('Kitchen')).toHaveAttribute('aria-label', /^Room Kitchen, 3.5 by 2.5 m/)
+      await expect(room('Larder')).toHaveAttribute('aria-label', /^Room Larder, 1.5 by 2.5 m/)
+      await expectAt(doorway, [3.5, 0.85])
+      await undo(page).click()
+      await expect(room('Larder')).toHaveAttribute('aria-label', /^Room Larder, 2 by 2.5 m/)
+
+      await drawing.getByRole('button', { name: /^Lower left corner of Kitchen/ }).press('ArrowDown')
+      await expect(room('Kitchen')).toHaveAttribute('aria-label', /^Room Kitchen, 3 by 2.6 m/)
+
+      await page.getByRole('button', { name: 'Ground floor', exact: true }).click()
+      await page.getByRole('button', { name: 'Draw it once more, as the storey above' }).click()
+      await expect(page.getByRole('button', { name: 'First floor', exact: true })).toHaveAttribute('aria-current', 'true')
+      await expect(room('Kitchen, first floor')).toBeVisible()
+      await expect(doorway).toHaveCount(1)
     })
   })
 }

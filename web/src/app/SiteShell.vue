@@ -261,12 +261,11 @@ const commands = computed<Command[]>(() => [
           Save now: this device has no room to keep unsaved changes, and closing the page would lose them.
         </p>
         <p v-if="!isReachable" role="status" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
-          The server does not answer. Go on working: this device calculates by itself, and what you save is
-          kept here and sent when the server answers.
-          <template v-if="open.waiting">
-            <strong>{{ open.waiting === 1 ? '1 save waits.' : `${open.waiting} saves wait.` }}</strong>
-          </template>
-          The search for places, photographs, the log and revisions need the server.
+          The server does not answer: this device calculates, and keeps what you save until it does.
+          <strong v-if="open.waiting">
+            {{ open.waiting === 1 ? '1 save waits.' : `${open.waiting} saves wait.` }}
+          </strong>
+          <span class="max-sm:hidden">The search for places, photographs and the log need it.</span>
         </p>
         <p v-if="open.refused" role="alert" class="bg-clay-wash text-clay px-4 py-2 text-[13.5px]">
           Correct it and save again: the server did not take what was saved. {{ open.refused.message }}

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import exampleUrl from '../../../demo/net-loft.terrapin.json?url'
 import { api, Refusal } from '@/api/client'
+import { isReachable } from '@/api/reachable'
 import type { ListedSite, SavedPlan } from '@/api/types'
-import { readList } from '@/site/kept/copies'
+import { keptSiteIds, readList } from '@/site/kept/copies'
+import { waitingSites } from '@/site/kept/waiting'
 import { usePreferences } from '@/site/preferences'
 import { lostText } from '@/ui/outcomes'
 import { dayAndTime } from '@/ui/dates'
@@ -33,6 +35,17 @@ const COME_BACK_MS = 1500
 const MOST_COME_BACKS = 8
 let comeBacks = 0
 let comeBack = 0
+/** Which sites this device can open by itself, and which have saves that wait, while the server does not answer. */
+const here = ref<{ opened: string[]; waiting: string[] } | null>(null)
+watch(
+  isReachable,
+  async (reachable) => {
+    here.value = reachable ? null : { opened: await keptSiteIds(), waiting: await waitingSites() }
+    if (reachable && sites.value) await attempt(list)
+  },
+  { immediate: true },
+)
+
 async function list() {
   sites.value = await readList()
   // Figures of sites from an earlier version, or of the examples, come while the list is looked at.
@@ -144,6 +157,9 @@ const loadExample = () =>
       </form>
       <p id="site-error" role="alert" class="text-clay mb-4 min-h-5 font-semibold">{{ error }}</p>
 
+      <p v-if="!isReachable" role="status" class="bg-ochre-wash mb-3 px-4 py-2 text-[13.5px]">
+        The server does not answer. Sites that were opened on this device can be worked on.
+      </p>
       <p v-if="!sites" class="text-faded">Reading the sites …</p>
       <div v-else-if="sites.length === 0" class="bg-sheet rounded-sm p-6">
         <h2 class="text-lg font-bold">No site yet</h2>
@@ -164,6 +180,12 @@ const loadExample = () =>
               <span class="block truncate text-[17px] font-bold">{{ site.name }}</span>
               <span class="text-faded text-[13px]">
                 Revision {{ site.revision }}, {{ site.author }}, {{ dayAndTime(site.savedAt) }}
+              </span>
+              <span v-if="here && !here.opened.includes(site.id)" class="block text-[13px] font-semibold">
+                not on this device
+              </span>
+              <span v-if="here?.waiting.includes(site.id)" class="block text-[13px] font-semibold">
+                saved here, not sent yet
               </span>
             </span>
             <span

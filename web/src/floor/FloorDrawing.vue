@@ -10,6 +10,7 @@ import { bounds, toCm } from './geometry'
 import type { FloorStage } from '@/ui/words'
 import DevicesLayer from './layers/DevicesLayer.vue'
 import DoorwaysLayer from './layers/DoorwaysLayer.vue'
+import EdgesLayer from './layers/EdgesLayer.vue'
 import FixturesLayer from './layers/FixturesLayer.vue'
 import FloorsLayer from './layers/FloorsLayer.vue'
 import LeaksLayer from './layers/LeaksLayer.vue'
@@ -214,6 +215,7 @@ function nudgeSpot(event: KeyboardEvent) {
       <LeaksLayer :class="{ 'opacity-40': stage === 'reach' }" />
       <RoutesLayer v-if="stage === 'reach'" />
       <SensorsLayer :class="{ 'opacity-50': stage === 'rooms' }" />
+      <EdgesLayer v-if="stage === 'rooms'" />
       <DevicesLayer :class="{ 'opacity-40': stage !== 'reach' }" />
       <g
         v-for="proposal in proposed"

@@ -2,20 +2,15 @@
 import { addStorey } from '@/site/commands/building'
 import { freshId } from '@/site/names'
 import { useFloorView } from './floorView'
+import { nextStoreyName } from './storeyNames'
 
 /** The storeys, the highest first, and more of them above and below. */
 const view = useFloorView()
 
-const inOrder = ['Basement', 'Ground floor', 'First floor', 'Second floor', 'Third floor', 'Fourth floor']
-/** What the next one is called, by the one beside it. */
-function nextName(beside: string | undefined, by: 1 | -1): string {
-  if (!beside) return 'Ground floor'
-  const at = inOrder.indexOf(beside)
-  const name = at < 0 ? undefined : inOrder[at + by]
-  return name && view.storeys.every((s) => s.name !== name) ? name : `Storey ${view.storeys.length + 1}`
-}
 async function add(isAbove: boolean) {
-  const name = isAbove ? nextName(view.storeys[0]?.name, 1) : nextName(view.storeys.at(-1)?.name, -1)
+  const name = isAbove
+    ? nextStoreyName(view.storeys, view.storeys[0]?.name, 1)
+    : nextStoreyName(view.storeys, view.storeys.at(-1)?.name, -1)
   const id = freshId(name, view.storeys)
   if (await view.attempt('storey added', addStorey({ id, name }, isAbove))) look(id)
 }

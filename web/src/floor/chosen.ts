@@ -14,8 +14,23 @@ export interface RoomMark {
   index: number
 }
 
+/** Which of a floor's edges, from the left and from above; a corner is two of them. */
+export interface Sides {
+  across?: 'left' | 'right'
+  down?: 'top' | 'bottom'
+}
+
+/** An edge or a corner of one of a room's floors. */
+export interface Edge {
+  kind: 'edge'
+  id: string
+  roomId: string
+  index: number
+  sides: Sides
+}
+
 /** A thing that can be carried over the drawing. */
-export type Thing = Chosen | RoomMark
+export type Thing = Chosen | RoomMark | Edge
 
 /** A thing that is being moved, and where to; of an area that is its upper left corner. */
 export interface Carried {
@@ -28,6 +43,14 @@ export const roomMark = (kind: RoomMark['kind'], roomId: string, index: number):
   id: `${roomId}/${index}`,
   roomId,
   index,
+})
+
+export const edge = (roomId: string, index: number, sides: Sides): Edge => ({
+  kind: 'edge',
+  id: `${roomId}/${index}/${sides.across ?? ''}${sides.down ?? ''}`,
+  roomId,
+  index,
+  sides,
 })
 
 export const isSame = (a: Thing, b: Thing): boolean => a.kind === b.kind && a.id === b.id

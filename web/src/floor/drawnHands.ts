@@ -1,9 +1,9 @@
 import type { Doorway, Fixture, FloorPoint, FloorRectangle, Room, Sensor } from '@/api/types'
 import { startDrag } from '@/ui/drag'
-import { isSame, type Carried, type Chosen, type Thing } from './chosen'
+import { isSame, type Carried, type Chosen, type Edge, type Thing } from './chosen'
 import { SCALE, type DrawingFrame } from './drawingFrame'
 import type { DrawnThings } from './drawnThings'
-import { holds, middleOf, snapTo, toCm } from './geometry'
+import { edgeAt, holds, middleOf, snapTo, toCm } from './geometry'
 
 const STEP_M = 0.1
 
@@ -105,6 +105,12 @@ export function useDrawnHands(
     const others = rooms.value.filter((r) => r.id !== room.id).flatMap((r) => r.areas)
     grab(press, { kind: 'room', id: room.id }, area, (to) => snapTo({ ...area, ...to }, others))
   }
+  /** An edge snaps to those of other rooms, and stays across its wall. */
+  function grabEdge(press: PointerEvent, held: Edge, area: FloorRectangle) {
+    const at = edgeAt(area, held.sides)
+    const others = rooms.value.filter((r) => r.id !== held.roomId).flatMap((r) => r.areas)
+    grab(press, held, at, (to) => snapTo({ ...to, lengthM: 0, widthM: 0 }, others))
+  }
   function grabFixture(press: PointerEvent, { id, area }: Fixture) {
     const floors = rooms.value.flatMap((room) => room.areas)
     grab(press, { kind: 'fixture', id }, area, (to) => {
@@ -140,6 +146,7 @@ export function useDrawnHands(
     wayOf,
     grab,
     grabRoom,
+    grabEdge,
     grabFixture,
     grabDoorway,
     nudge,

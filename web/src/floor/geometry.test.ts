@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import type { Room } from '@/api/types'
-import { besideLast, bounds, doorwayIn, sharedWall, snapTo } from './geometry'
+import {
+  besideLast,
+  bounds,
+  doorwayIn,
+  edgeAt,
+  sharedWall,
+  snapTo,
+  stretched,
+  wallsWithoutDoorway,
+} from './geometry'
 
 const room = (id: string, acrossM: number, downM: number, lengthM: number, widthM: number): Room => ({
   id,
@@ -45,4 +54,45 @@ describe('the drawing', () => {
       widthM: 4,
     })
   })
+})
+
+describe('an edge that is moved', () => {
+  const area = { acrossM: 1, downM: 2, lengthM: 3, widthM: 2 }
+  it('leaves the others where they are', () => {
+    expect(stretched(area, { across: 'left' }, { acrossM: 0.5, downM: 9 })).toEqual({
+      ...area,
+      acrossM: 0.5,
+      lengthM: 3.5,
+    })
+    expect(stretched(area, { across: 'right' }, { acrossM: 5, downM: 9 })).toEqual({ ...area, lengthM: 4 })
+    expect(stretched(area, { down: 'top', across: 'right' }, { acrossM: 3, downM: 1 })).toEqual({
+      acrossM: 1,
+      downM: 1,
+      lengthM: 2,
+      widthM: 3,
+    })
+  })
+  it('never turns a floor inside out', () => {
+    expect(stretched(area, { across: 'right' }, { acrossM: -5, downM: 0 }).lengthM).toBeCloseTo(0.3)
+    const { downM, widthM } = stretched(area, { down: 'top' }, { acrossM: 0, downM: 99 })
+    expect([downM + widthM, widthM].map((n) => Math.round(n * 1000) / 1000)).toEqual([4, 0.3])
+  })
+  it('is where its handle is', () => {
+    for (const sides of [{ across: 'left' }, { down: 'bottom' }, { across: 'right', down: 'top' }] as const)
+      expect(stretched(area, sides, edgeAt(area, sides))).toEqual(area)
+  })
+})
+
+it('walls between rooms are found until a doorway is in them', () => {
+  const room = (id: string, acrossM: number) => ({
+    id,
+    storeyId: 's',
+    areas: [{ acrossM, downM: 0, lengthM: 2, widthM: 2 }],
+  })
+  const building = { rooms: [room('a', 0), room('b', 2), room('c', 4)], doorways: [] as unknown[] }
+  const shut = () =>
+    wallsWithoutDoorway(building as never, 's').map(({ rooms }) => rooms.map((r) => r.id).join())
+  expect(shut()).toEqual(['a,b', 'b,c'])
+  building.doorways.push({ storeyId: 's', at: { acrossM: 2, downM: 0.6 }, wall: 'alongY', widthM: 0.8 })
+  expect(shut()).toEqual(['b,c'])
 })

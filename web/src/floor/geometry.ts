@@ -1,4 +1,5 @@
-import type { Doorway, FloorPicture, FloorPoint, FloorRectangle, Room } from '@/api/types'
+import type { Doorway, FloorPicture, FloorPoint, FloorRectangle, Plan, Room } from '@/api/types'
+import type { Sides } from './chosen'
 
 /** What is drawn, in metres; edges that nearly meet do meet. */
 const TOUCH_M = 0.02
@@ -60,9 +61,38 @@ export function sharedWall(a: Room, b: Room): SharedWall | null {
   return longest
 }
 
+/** Walls between rooms of a storey that no doorway is in yet, the longest of each two rooms. */
+export function wallsWithoutDoorway(
+  { rooms, doorways }: Plan['building'],
+  storeyId: string,
+): { rooms: [Room, Room]; wall: SharedWall }[] {
+  const here = rooms.filter((r) => r.storeyId === storeyId && r.areas.length)
+  return here.flatMap((one, i) =>
+    here.slice(i + 1).flatMap((other) => {
+      const wall = sharedWall(one, other)
+      return wall && wall.lengthM >= DOOR_M && !doorways.some((d) => d.storeyId === storeyId && isIn(d, wall))
+        ? [{ rooms: [one, other] as [Room, Room], wall }]
+        : []
+    }),
+  )
+}
+
+/** Whether a doorway is in a stretch of wall. */
+function isIn({ at, wall, widthM }: Doorway, { at: from, wall: direction, lengthM }: SharedWall): boolean {
+  if (wall !== direction) return false
+  const [off, start, middle] =
+    wall === 'alongX'
+      ? [at.downM - from.downM, from.acrossM, at.acrossM + widthM / 2]
+      : [at.acrossM - from.acrossM, from.downM, at.downM + widthM / 2]
+  return Math.abs(off) < TOUCH_M && middle > start && middle < start + lengthM
+}
+
+/** As wide as a door is. */
+const DOOR_M = 0.8
+
 /** A doorway in the middle of a wall, as wide as a door where there is room. */
 export function doorwayIn(wall: SharedWall): Pick<Doorway, 'at' | 'wall' | 'widthM'> {
-  const widthM = toCm(Math.min(0.8, wall.lengthM - 0.02))
+  const widthM = toCm(Math.min(DOOR_M, wall.lengthM - 0.02))
   const off = toCm((wall.lengthM - widthM) / 2)
   return {
     wall: wall.wall,
@@ -106,6 +136,29 @@ export function snapTo(
     ),
   }
 }
+
+/** A floor is at least as long and wide as this, m. */
+const LEAST_M = 0.3
+
+/** An area with one or two of its edges at a place, and the others where they were. */
+export function stretched(area: FloorRectangle, { across, down }: Sides, to: FloorPoint): FloorRectangle {
+  const stretch = (from: number, size: number, side: string | undefined, at: number): [number, number] => {
+    if (!side) return [from, size]
+    const isFar = side === 'right' || side === 'bottom'
+    if (isFar) return [from, toMm(Math.max(LEAST_M, at - from))]
+    const start = Math.min(at, from + size - LEAST_M)
+    return [toMm(start), toMm(from + size - start)]
+  }
+  const [acrossM, lengthM] = stretch(area.acrossM, area.lengthM, across, to.acrossM)
+  const [downM, widthM] = stretch(area.downM, area.widthM, down, to.downM)
+  return { acrossM, downM, lengthM, widthM }
+}
+
+/** Where an edge's middle or a corner of an area is. */
+export const edgeAt = (area: FloorRectangle, { across, down }: Sides): FloorPoint => ({
+  acrossM: area.acrossM + (across === 'left' ? 0 : across === 'right' ? area.lengthM : area.lengthM / 2),
+  downM: area.downM + (down === 'top' ? 0 : down === 'bottom' ? area.widthM : area.widthM / 2),
+})
 
 /** Whether a place lies in an area; its edges count. */
 export const holds = (area: FloorRectangle, at: FloorPoint): boolean =>

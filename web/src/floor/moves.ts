@@ -1,8 +1,8 @@
-import type { Doorway, FloorPoint, Plan, Room } from '@/api/types'
+import type { Doorway, FloorPoint, FloorRectangle, Plan, Room } from '@/api/types'
 import { leaksOf } from '@/site/names'
-import type { Thing } from './chosen'
+import type { Sides, Thing } from './chosen'
 import { leaksAt } from './fixtures'
-import { grown, holds, middleOf, roomAt, toCm } from './geometry'
+import { edgeAt, grown, holds, middleOf, roomAt, stretched, toCm } from './geometry'
 
 function shift(places: FloorPoint[], by: FloorPoint) {
   for (const place of places) {
@@ -64,6 +64,11 @@ function moveRoom(draft: Plan, room: Room, by: FloorPoint) {
     ],
     by,
   )
+  moveDoorways(draft, doorways, by)
+}
+
+/** Lets a doorway go with the wall that it is in; one that leads nowhere then is taken out, where it leads nowhere as it was either. */
+function moveDoorways(draft: Plan, doorways: Doorway[], by: FloorPoint) {
   for (const doorway of doorways) {
     const before = { ...doorway.at }
     shift([doorway.at], by)
@@ -73,6 +78,68 @@ function moveRoom(draft: Plan, room: Room, by: FloorPoint) {
     draft.building.doorways = draft.building.doorways.filter(
       (d) => !doorways.includes(d) || leadsSomewhere(draft, d),
     )
+}
+
+/** Whether a doorway is in one of an area's edges. */
+function isInEdge({ at, wall }: Doorway, area: FloorRectangle, { across, down }: Sides): boolean {
+  const edge = edgeAt(area, { across, down })
+  if (across && wall === 'alongY')
+    return (
+      Math.abs(at.acrossM - edge.acrossM) < BESIDE_M &&
+      at.downM > area.downM - BESIDE_M &&
+      at.downM < area.downM + area.widthM
+    )
+  return (
+    !!down &&
+    wall === 'alongX' &&
+    Math.abs(at.downM - edge.downM) < BESIDE_M &&
+    at.acrossM > area.acrossM - BESIDE_M &&
+    at.acrossM < area.acrossM + area.lengthM
+  )
+}
+
+/** The floors whose opposite edge is a part of this one: what parts two rooms is moved for both. */
+function beyond(
+  draft: Plan,
+  room: Room,
+  area: FloorRectangle,
+  side: Sides,
+): { area: FloorRectangle; side: Sides }[] {
+  const [isAcross, own] = [!!side.across, edgeAt(area, side)]
+  const opposite: Sides = isAcross
+    ? { across: side.across === 'left' ? 'right' : 'left' }
+    : { down: side.down === 'top' ? 'bottom' : 'top' }
+  return draft.building.rooms
+    .filter((r) => r.storeyId === room.storeyId && r.id !== room.id)
+    .flatMap((r) => r.areas)
+    .flatMap((other) => {
+      const theirs = edgeAt(other, opposite)
+      const meets = isAcross
+        ? Math.abs(theirs.acrossM - own.acrossM) < BESIDE_M &&
+          other.downM > area.downM - BESIDE_M &&
+          other.downM + other.widthM < area.downM + area.widthM + BESIDE_M
+        : Math.abs(theirs.downM - own.downM) < BESIDE_M &&
+          other.acrossM > area.acrossM - BESIDE_M &&
+          other.acrossM + other.lengthM < area.acrossM + area.lengthM + BESIDE_M
+      return meets ? [{ area: other, side: opposite }] : []
+    })
+}
+
+/** Moves one edge of a room's floor, and of those that end at it; doorways in it go along. */
+function moveEdge(draft: Plan, room: Room, index: number, side: Sides, to: FloorPoint) {
+  const area = room.areas[index]!
+  const others = beyond(draft, room, area, side)
+  const doorways = draft.building.doorways.filter(
+    (d) => d.storeyId === room.storeyId && isInEdge(d, area, side),
+  )
+  const before = edgeAt(area, side)
+  Object.assign(area, stretched(area, side, to))
+  const after = edgeAt(area, side)
+  for (const other of others) Object.assign(other.area, stretched(other.area, other.side, after))
+  moveDoorways(draft, doorways, {
+    acrossM: side.across ? after.acrossM - before.acrossM : 0,
+    downM: side.down ? after.downM - before.downM : 0,
+  })
 }
 
 /** The room of a storey that a place lies in, if it is not the one given already. */
@@ -98,6 +165,12 @@ export function putIn(draft: Plan, what: Thing, to: FloorPoint) {
   if (what.kind === 'room') {
     const room = draft.building.rooms.find((r) => r.id === what.id)!
     moveRoom(draft, room, from(room.areas[0]!))
+  }
+  if (what.kind === 'edge') {
+    const room = draft.building.rooms.find((r) => r.id === what.roomId)!
+    const { across, down } = what.sides
+    if (across) moveEdge(draft, room, what.index, { across }, to)
+    if (down) moveEdge(draft, room, what.index, { down }, to)
   }
   if (what.kind === 'leak') {
     const { leak, room } = leaksOf(draft).find((l) => l.leak.id === what.id)!

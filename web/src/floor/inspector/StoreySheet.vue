@@ -2,7 +2,8 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { FloorPoint, Storey } from '@/api/types'
-import { editStorey } from '@/site/commands/building'
+import { addDoorways, copyStoreyAbove, editStorey } from '@/site/commands/building'
+import { freshId } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { accepted, NoPicture, shrink } from '@/ui/shrink'
@@ -10,7 +11,8 @@ import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { useFloorView } from '../floorView'
-import { bounds, scaledPicture, toCm } from '../geometry'
+import { bounds, doorwayIn, scaledPicture, toCm, wallsWithoutDoorway } from '../geometry'
+import { nextStoreyName } from '../storeyNames'
 import FloorSheet from './FloorSheet.vue'
 import WallMakeFields from './WallMakeFields.vue'
 import { takenFiles } from '@/ui/takenFiles'
@@ -99,6 +101,28 @@ const steps: [name: string, sign: string, acrossM: number, downM: number][] = [
   ['to the right', '→', 0.1, 0],
 ]
 
+const newId = (name: string) => freshId(name, [])
+async function copyAbove() {
+  const name = nextStoreyName(view.storeys, storey.value?.name, 1)
+  const id = newId(name)
+  if (await view.attempt('storey copied', copyStoreyAbove(props.id, { id, name, newId }))) view.storeyId = id
+}
+
+/** Where two rooms meet and nobody has drawn a way from one to the other. */
+const shut = computed(() => wallsWithoutDoorway(open.plan!.building, props.id))
+const openThem = () =>
+  view.attempt(
+    'doorways added',
+    addDoorways(
+      shut.value.map(({ rooms, wall }) => ({
+        id: newId(rooms.map((r) => r.name).join(' ')),
+        storeyId: props.id,
+        thresholdM: null,
+        ...doorwayIn(wall),
+      })),
+    ),
+  )
+
 async function takeOut() {
   await view.attempt('storey removed', (draft) => {
     draft.building.storeys = draft.building.storeys.filter((s) => s.id !== props.id)
@@ -150,6 +174,15 @@ const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId
       Of a radio signal: boarded joists 8 to 12, concrete 14 to 20. Not measured, both ends are taken.
     </p>
     <template #below>
+      <div class="mt-3 flex flex-col items-start">
+        <button v-if="shut.length" type="button" class="act-quiet -ml-2" @click="openThem">
+          {{ shut.length === 1 ? 'A doorway in the wall' : `Doorways in the ${shut.length} walls` }} between
+          rooms
+        </button>
+        <button v-if="!isEmpty" type="button" class="act-quiet -ml-2" @click="copyAbove">
+          Draw it once more, as the storey above
+        </button>
+      </div>
       <h3 class="mt-4 mb-1 font-semibold">Picture under the drawing</h3>
       <p v-if="error" role="alert" class="text-clay mb-1 text-[13px] font-semibold">{{ error }}</p>
       <input

@@ -293,6 +293,58 @@ export const editStorey =
   ({ building }) =>
     change(building.storeys, id, how)
 
+/** What a copied storey is called, and the lot for new ids. */
+interface StoreyCopy {
+  id: string
+  name: string
+  /** A new id for a thing of a name. */
+  newId: (name: string) => string
+}
+
+/**
+ * Draws a storey once more above another: its rooms with what stands in them, its doorways and walls. Sensors, drains' water and openings
+ * are not copied; which pipe feeds a copied leak point is proposed, for somebody to say.
+ */
+export const copyStoreyAbove =
+  (storeyId: string, { id, name, newId }: StoreyCopy): Command =>
+  ({ building }) => {
+    const at = building.storeys.findIndex((s) => s.id === storeyId)
+    const from = building.storeys[at]
+    if (!from) return
+    building.storeys.splice(at, 0, { ...structuredClone(from), id, name, picture: null })
+    const above = (heightM: number | null | undefined) =>
+      heightM == null || from.heightM == null ? null : heightM + from.heightM
+    for (const room of building.rooms.filter((r) => r.storeyId === storeyId)) {
+      const copy = structuredClone(room)
+      const fixtureIds = new Map(copy.fixtures.map((f) => [f.id, newId(f.name)]))
+      building.rooms.push({
+        ...copy,
+        id: newId(room.name),
+        name: `${room.name}, ${name.toLowerCase()}`,
+        storeyId: id,
+        floorHeightM: above(room.floorHeightM),
+        fixtures: copy.fixtures.map((f) => ({ ...f, id: fixtureIds.get(f.id)! })),
+        leaks: copy.leaks.map((leak) => ({
+          ...leak,
+          id: newId(leak.name),
+          fixtureId: leak.fixtureId && fixtureIds.get(leak.fixtureId),
+          pipeIsProposed: leak.pipeId != null,
+        })),
+      })
+    }
+    for (const list of [building.doorways, building.walls] as (Doorway | Wall)[][])
+      list.push(
+        ...list
+          .filter((one) => one.storeyId === storeyId)
+          .map((one) => ({ ...structuredClone(one), id: newId(one.id), storeyId: id })),
+      )
+  }
+
+export const addDoorways =
+  (doorways: Doorway[]): Command =>
+  ({ building }) =>
+    void building.doorways.push(...doorways)
+
 export const addDoorway =
   (doorway: Doorway): Command =>
   ({ building }) =>

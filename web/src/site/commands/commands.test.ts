@@ -83,6 +83,12 @@ const all: [string, Command, string[]][] = [
   ['addFixture', building.addFixture(room!.id, { ...fixture, id: 'new' }, []), ['building.rooms']],
   ['editFixture', building.editFixture(fixture.id, rename), ['building.rooms']],
   ['removeFixture', building.removeFixture(fixture.id), ['building.rooms']],
+  [
+    'copyStoreyAbove',
+    building.copyStoreyAbove(storey.id, { id: 'new', name: 'Loft', newId: (name) => `${name} again` }),
+    ['building.storeys', 'building.rooms', 'building.doorways', 'building.walls'],
+  ],
+  ['addDoorways', building.addDoorways([{ ...doorway, id: 'new' }]), ['building.doorways']],
   ['addStorey', building.addStorey({ id: 'new', name: 'Cellar' }), ['building.storeys']],
   ['editStorey', building.editStorey(storey.id, rename), ['building.storeys']],
   ['addDoorway', building.addDoorway({ ...doorway, id: 'new' }), ['building.doorways']],
@@ -277,4 +283,30 @@ it('hot and cold are two pipes: a proposal follows the side, what somebody said 
   of().pipeIsProposed = true
   building.setLeakSide(leak.id, 'cold', feed)(draft)
   expect(of()).toMatchObject({ side: 'cold', ...feed })
+})
+
+it('a copied storey stands above the other with all that is drawn in it, and asks which pipe feeds its leak points', () => {
+  const plan = structuredClone(demo)
+  const heightM = 2.6
+  plan.building.storeys.find((s) => s.id === 'studio')!.heightM = heightM
+  let made = 0
+  building.copyStoreyAbove('studio', { id: 'copy', name: 'Loft', newId: () => `new-${++made}` })(plan)
+  expect(plan.building.storeys.map((s) => s.id).indexOf('copy')).toBe(
+    plan.building.storeys.map((s) => s.id).indexOf('studio') - 1,
+  )
+  const on = (id: string) => plan.building.rooms.filter((r) => r.storeyId === id)
+  const [from, to] = [on('studio'), on('copy')]
+  expect(to.map((r) => r.areas)).toEqual(from.map((r) => r.areas))
+  to.forEach((room, i) => {
+    const was = from[i]!.floorHeightM
+    if (was == null) expect(room.floorHeightM).toBeNull()
+    else expect(room.floorHeightM).toBeCloseTo(was + heightM, 9)
+    for (const one of room.leaks) {
+      if (one.fixtureId) expect(room.fixtures.map((f) => f.id)).toContain(one.fixtureId)
+      expect(one.pipeIsProposed).toBe(one.pipeId != null)
+    }
+  })
+  const ids = to.flatMap((r) => [r.id, ...r.leaks.map((l) => l.id), ...r.fixtures.map((f) => f.id)])
+  expect(new Set(ids).size).toBe(ids.length)
+  expect(ids.every((id) => id.startsWith('new-'))).toBe(true)
 })
