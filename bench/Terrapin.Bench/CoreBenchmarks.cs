@@ -38,6 +38,8 @@ public class CoreBenchmarks
     private RuleOrder[] orders = [];
     private Scenario hose = null!;
     private byte[] json = [];
+    private readonly AssessmentMemory memory = new();
+    private int places;
     private readonly FloorMemory floors = new();
     private readonly FloorRaster hall;
     private readonly Ground hallGround;
@@ -115,9 +117,13 @@ public class CoreBenchmarks
     [Benchmark]
     public WaterMap AllFieldsOfTheDemo() => WaterMap.Of(plan, null, worst: false, new FloorMemory());
 
+    /// <summary>As while a sensor is dragged: each place is another one, and the plan before is kept.</summary>
     [Benchmark]
-    public Assessment AssessDemoAfterASensorMoved() =>
-        Assessor.Assess(plan.WithInstallation(i => i with { Sensors = [.. plan.Installation.Sensors.Select((s, i) => i == 0 ? s with { At = new FloorPoint { AcrossM = 9.1, DownM = 3.1 } } : s)] }), floors);
+    public Assessment AssessDemoAfterASensorMoved()
+    {
+        var at = new FloorPoint { AcrossM = 9.1 + (0.002 * (places++ % 100)), DownM = 3.1 };
+        return Assessor.Assess(plan.WithInstallation(i => i with { Sensors = [.. plan.Installation.Sensors.Select((s, i) => i == 0 ? s with { At = at } : s)] }), memory);
+    }
 
     /// <summary>From nothing, on fields that are kept.</summary>
     [Benchmark]

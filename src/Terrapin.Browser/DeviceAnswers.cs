@@ -1,7 +1,9 @@
 using System.Runtime.InteropServices.JavaScript;
 using System.Runtime.Versioning;
 using System.Text;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
+using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Questions;
 
@@ -20,7 +22,8 @@ internal static partial class DeviceAnswers
 
     private const long MostFieldBytes = 96L << 20;
 
-    private static readonly FloorMemory Floors = new(MostFieldBytes);
+    private static readonly AssessmentMemory Memory = new(new FloorMemory(MostFieldBytes));
+    private static readonly PlanReader Reader = new();
     private static readonly LinkedList<(int Number, Plan Plan)> Plans = [];
 
     /// <summary>Nothing runs until something is asked.</summary>
@@ -43,7 +46,7 @@ internal static partial class DeviceAnswers
     [JSExport]
     internal static string Hold(int number, string json)
     {
-        if (PlanQuestions.Read(Encoding.UTF8.GetBytes(json), out PlanAnswer? refused) is not { } plan)
+        if (PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(json), out PlanAnswer? refused) is not { } plan)
         {
             return Text(refused!);
         }
@@ -66,7 +69,7 @@ internal static partial class DeviceAnswers
     {
         var words = query.Chunk(2).ToDictionary(pair => pair[0], pair => pair[1]);
         Plan plan = Plans.First(p => p.Number == number).Plan;
-        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Floors, DateOnly.FromDateTime(DateTime.Now))));
+        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.Now))));
     }
 
     /// <summary>Answers what is asked about no plan.</summary>

@@ -2,7 +2,8 @@ using System.Net;
 using System.Text;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
-using Terrapin.Core.Floors;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Documents.Questions;
 
@@ -11,7 +12,8 @@ namespace Terrapin.Server.Tests;
 /// <summary>What is answered from a plan alone is what the server answers under the same path.</summary>
 public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixture<TestServer>
 {
-    private static readonly FloorMemory Floors = new();
+    private static readonly AssessmentMemory Memory = new();
+    private static readonly PlanReader Reader = new();
 
     /// <summary>The rest of each question.</summary>
     private static readonly Dictionary<string, string> Queries = new()
@@ -94,20 +96,20 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [Fact]
     public void A_plan_at_fault_is_refused_with_its_places()
     {
-        Assert.NotNull(PlanQuestions.Read(Encoding.UTF8.GetBytes(DemoPlan()), out PlanAnswer? none));
+        Assert.NotNull(PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), out PlanAnswer? none));
         Assert.Null(none);
-        Assert.Null(PlanQuestions.Read("{\"version\":5}"u8.ToArray(), out PlanAnswer? faulty));
+        Assert.Null(PlanQuestions.Read(Reader, "{\"version\":5}"u8.ToArray(), out PlanAnswer? faulty));
         Assert.Equal(422, faulty!.Status);
         Assert.Contains("/building", JsonNode.Parse(faulty.Json)!["errors"]!.ToJsonString(), StringComparison.Ordinal);
-        Assert.Null(PlanQuestions.Read("{"u8.ToArray(), out PlanAnswer? noJson));
+        Assert.Null(PlanQuestions.Read(Reader, "{"u8.ToArray(), out PlanAnswer? noJson));
         Assert.Equal(400, noJson!.Status);
     }
 
     private static PlanQuestion Question(string query)
     {
-        Plan plan = PlanQuestions.Read(Encoding.UTF8.GetBytes(DemoPlan()), out _)!;
+        Plan plan = PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), out _)!;
         var words = query.Split('&', StringSplitOptions.RemoveEmptyEntries).Select(pair => pair.Split('=')).ToDictionary(pair => pair[0], pair => pair[1]);
-        return new PlanQuestion(plan, words, Floors, DateOnly.FromDateTime(DateTime.Now));
+        return new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.Now));
     }
 
     /// <summary>The ends of new ids are drawn by lot.</summary>

@@ -20,10 +20,17 @@ public static class Assessor
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Assessment Assess(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default)
+    public static Assessment Assess(Plan plan, FloorMemory? floors = null, CancellationToken cancel = default) =>
+        Assess(plan, new AssessmentMemory(floors ?? new FloorMemory()), cancel);
+
+    /// <summary>The same, with what is kept of the plans before.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="memory">What is kept from one assessment to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static Assessment Assess(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
     {
-        floors ??= new FloorMemory();
-        IReadOnlyList<StopValveAssessment> mains = DriveSiteChoice.Of(plan);
+        IReadOnlyList<StopValveAssessment> mains = memory.StopValvesOf(plan);
         var verdicts = mains.ToDictionary(m => m.StopValveId, m => m.Drive);
         var findings = new List<Finding>();
         foreach (StopValveAssessment main in mains.Where(m => m.Role != StopValveRole.HandValve))
@@ -36,11 +43,7 @@ public static class Assessor
         findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
-        (int Room, int Leak)[] places = [.. plan.Building.Rooms.SelectMany((room, r) => room.Leaks.Select((_, l) => (r, l)))];
-        var controls = Controls.Of(plan);
-        var rehearsals = new LeakRehearsal[places.Length];
-        Work.InParallel(places.Length, cancel, i => rehearsals[i] = new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, controls, floors, cancel));
-        foreach (LeakRehearsal rehearsal in rehearsals)
+        foreach (LeakRehearsal rehearsal in memory.Leaks.Of(plan, verdicts, memory.Floors, cancel))
         {
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());

@@ -85,11 +85,25 @@ public static class PlanJson
         return upgraded.RootElement.Deserialize((JsonTypeInfo<Catalogue>)Options.GetTypeInfo(typeof(Catalogue)))!;
     }
 
-    private static Plan ReadCurrent(JsonElement element, string pointer)
+    private static Plan ReadCurrent(JsonElement element, string pointer) => Checked(ReadShape<Plan>(element, pointer), pointer);
+
+    private static Plan Checked(Plan plan, string pointer)
     {
-        Plan plan = ReadShape<Plan>(element, pointer);
         List<DocumentError> errors = PlanReferences.Check(plan, pointer);
         return errors.Count == 0 ? plan : throw new RefusedException(errors);
+    }
+
+    /// <summary>Reads a plan of which parts may be known already.</summary>
+    internal static Plan Read(JsonElement element, PlanParts parts)
+    {
+        if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is not null || element.GetProperty("version").GetInt32() < Plan.CurrentVersion)
+        {
+            return Read(element, "");
+        }
+
+        var errors = new List<DocumentError>();
+        ShapeCheck.Check(element, PlanType, "", errors, parts.IsKnown);
+        return errors.Count == 0 ? Checked(parts.Compose(element), "") : throw new RefusedException(errors);
     }
 
     /// <summary>Reads a record of the plan, checking keys, types and limits but no references.</summary>

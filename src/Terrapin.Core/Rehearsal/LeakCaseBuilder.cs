@@ -25,7 +25,8 @@ internal static class LeakCaseBuilder
         var findings = new List<Finding>();
         var supply = new LeakSupply(plan, water.RoomIndex, water.LeakIndex, screening);
         var valves = new ValveCases(plan, room, leak, leakAt, supply, screening, findings);
-        LeakFlow flow = supply.Flow();
+        supply.Path();
+        LeakFlow flow = corner == Corner.Most ? water.Most : water.Least;
         return new LeakCase
         {
             Leak = leak,

@@ -65,17 +65,20 @@ internal sealed class LeakSupply
         return floorM + aboveM;
     }
 
-    public LeakFlow Flow()
+    public LeakFlow Flow() => new(Path());
+
+    /// <summary>The leak's way, with what is not known of it noted.</summary>
+    public FlowPath Path()
     {
         double pressurePa = StaticPressurePa();
         double leakHeightM = LeakHeightM();
         if (leak.PipeId is null)
         {
             // Its flow is given as it is; any head will do to carry it.
-            return new LeakFlow(new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, Valves = [], Outlet = OutletOf(leak) });
+            return new FlowPath { StaticPressurePa = Water.AtmospherePa, RiseM = 0, Valves = [], Outlet = OutletOf(leak) };
         }
 
-        return new LeakFlow(new FlowPath
+        return new FlowPath
         {
             StaticPressurePa = pressurePa,
             RiseM = leakHeightM,
@@ -85,7 +88,7 @@ internal sealed class LeakSupply
             Valves = [.. way.StopValves.Select(m => new PathValve(ValveBoreM(m), m.Id))],
             Outlet = OutletOf(leak),
             Limiters = [.. way.Pipes.Where(p => p.LimiterM3PerS is not null).Select(p => new FlowLimiter(p.LimiterM3PerS!.Value, p.Id))],
-        });
+        };
     }
 
     private double ValveBoreM(StopValve main) => screening.Take(main.BoreM, Span.ValveBoreM(main.Size), () => new(

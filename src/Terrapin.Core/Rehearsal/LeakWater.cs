@@ -13,21 +13,30 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, LeakFlow Least, L
     /// <summary>What the sensors make of it; both ends of a rehearsal ask for the same.</summary>
     public LeakOnFloor? OnFloor { get; private init; }
 
+    /// <summary>What it may run with every valve open, m³/s.</summary>
+    public (double LeastM3PerS, double MostM3PerS) FlowRangeM3PerS => RangeOf(Least, Most);
+
     /// <summary>As a rehearsal needs it: where no sensor is drawn, nothing asks where the water comes.</summary>
-    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: plan.Installation.Sensors.Any(s => s.At is not null || s.Path.Count > 1));
+    /// <param name="flows">Where they are known already.</param>
+    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, (LeakFlow Least, LeakFlow Most)? flows = null) =>
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: AnySensorDrawn(plan), flows);
+
+    /// <summary>Whether a sensor lies on the drawing.</summary>
+    public static bool AnySensorDrawn(Plan plan) => plan.Installation.Sensors.Any(s => s.At is not null || s.Path.Count > 1);
 
     /// <summary>With all that its water comes to on the drawn floors.</summary>
     public static LeakWater OnFloors(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true);
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true, null);
 
-    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors)
+    private static (double LeastM3PerS, double MostM3PerS) RangeOf(LeakFlow least, LeakFlow most) =>
+        (least == most ? most.OpenM3PerS : Math.Min(most.OpenM3PerS, least.OpenM3PerS), most.OpenM3PerS);
+
+    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors, (LeakFlow Least, LeakFlow Most)? flows)
     {
         Room room = plan.Building.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
-        (LeakFlow least, LeakFlow most) = LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
-        double mostM3PerS = most.OpenM3PerS;
-        double leastM3PerS = least == most ? mostM3PerS : Math.Min(mostM3PerS, least.OpenM3PerS);
+        (LeakFlow least, LeakFlow most) = flows ?? LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
+        (double leastM3PerS, double mostM3PerS) = RangeOf(least, most);
         LeakReach? reach = onFloors ? LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel) : null;
         return new LeakWater(roomIndex, leakIndex, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
     }

@@ -1,6 +1,8 @@
+using System.Collections.Concurrent;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Floors;
+using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
@@ -44,9 +46,14 @@ public static class Rehearser
 internal sealed class LeakRehearsal
 {
     private readonly Plan plan;
+    private readonly int roomIndex;
     private readonly Controls controls;
     private readonly LeakCase most;
     private readonly LeakCase? least;
+    private readonly (LeakFlow Least, LeakFlow Most) flows;
+    private readonly (double LeastM3PerS, double MostM3PerS)? onFloor;
+    private readonly ConcurrentDictionary<Mode, (Rehearsed Most, Rehearsed? Least)> runs = [];
+    private LeakRehearsal? before;
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="roomIndex">Of the leak's room.</param>
@@ -55,10 +62,24 @@ internal sealed class LeakRehearsal
     /// <param name="controls">Of that plan.</param>
     /// <param name="floors">Keeps the fields of the drawn floors.</param>
     /// <param name="cancel">Stops the work.</param>
-    public LeakRehearsal(Plan plan, int roomIndex, int leakIndex, IReadOnlyDictionary<string, DriveVerdict> verdicts, Controls controls, FloorMemory floors, CancellationToken cancel)
+    /// <param name="before">The same leak in a plan that is the same but for where some sensors lie; <see langword="null"/>: there is none.</param>
+    public LeakRehearsal(
+        Plan plan,
+        int roomIndex,
+        int leakIndex,
+        IReadOnlyDictionary<string, DriveVerdict> verdicts,
+        Controls controls,
+        FloorMemory floors,
+        CancellationToken cancel,
+        LeakRehearsal? before = null)
     {
-        (this.plan, this.controls) = (plan, controls);
-        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel);
+        // Only what it ran is of use, and not what was before that.
+        this.before = before;
+        before?.Forget();
+        (this.plan, this.roomIndex, this.controls) = (plan, roomIndex, controls);
+        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel, before?.flows);
+        flows = (water.Least, water.Most);
+        onFloor = water.Reach is null ? null : water.FlowRangeM3PerS;
         most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most);
         least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least) : null;
         LikelyStopValveId = ClosingValve.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
@@ -82,17 +103,65 @@ internal sealed class LeakRehearsal
         }
     }
 
+    /// <summary>Lets go of what was before it, so that no chain of plans is held; what it ran is kept.</summary>
+    private void Forget() => before = null;
+
+    /// <summary>Whether nothing of it changes in a plan that is the same but for where some sensors lie.</summary>
+    /// <param name="other">That plan, with the same sensors in the same order.</param>
+    /// <param name="moved">Indexes of the sensors that lie elsewhere.</param>
+    /// <param name="floors">Keeps the fields of the drawn floors.</param>
+    /// <param name="cancel">Stops the work.</param>
+    public bool HearsNoneOf(Plan other, IReadOnlyList<int> moved, FloorMemory floors, CancellationToken cancel)
+    {
+        Room room = other.Building.Rooms[roomIndex];
+        if (moved.Any(i => other.Installation.Sensors[i].RoomId == room.Id || most.Sensors.Any(s => s.Index == i)))
+        {
+            return false;
+        }
+
+        if (onFloor is not var (leastM3PerS, mostM3PerS) || LeakReach.Of(other, room, most.Leak, leastM3PerS, mostM3PerS, floors, cancel) is not { } reach)
+        {
+            return true;
+        }
+
+        var drawn = new LeakOnFloor(other, room, most.Leak, reach);
+        return !moved.Any(i => drawn.Hears(other.Installation.Sensors[i]));
+    }
+
     public Rehearsed In(Mode mode)
     {
-        Rehearsed worst = LeakRun.Of(plan, controls, most, mode);
+        (Rehearsed worst, Rehearsed? best) = runs.GetOrAdd(mode, Run);
         return worst with
         {
-            LostM3 = new Interval(Low(worst, mode), most.Screening.NoUpperBound ? null : worst.LostM3.High),
+            LostM3 = new Interval(Low(worst, best), most.Screening.NoUpperBound ? null : worst.LostM3.High),
             FlowM3PerS = new Interval(LowFlow(), most.Flow.OpenM3PerS),
         };
     }
 
-    private double? Low(Rehearsed worst, Mode mode)
+    private (Rehearsed Most, Rehearsed? Least) Run(Mode mode)
+    {
+        LeakRehearsal? earlier = before;
+        (Rehearsed Most, Rehearsed? Least)? then = earlier is not null && earlier.runs.TryGetValue(mode, out (Rehearsed, Rehearsed?) ran) ? ran : null;
+        return (
+            RunAt(most, earlier?.most, then?.Most, mode),
+            least is null || least.Screening.NoLowerBound ? null : RunAt(least, earlier?.least, then?.Least, mode));
+    }
+
+    private Rehearsed RunAt(LeakCase now, LeakCase? was, Rehearsed? then, Mode mode) =>
+        was is not null && then is not null && EndsAsBefore(now, was, then) ? then : LeakRun.Of(plan, controls, now, mode);
+
+    /// <summary>
+    /// Whether all ends as it did: the sensors know of it when they did, or, where a valve closes, those that do not are wet only after so
+    /// much as never ran out.
+    /// </summary>
+    private static bool EndsAsBefore(LeakCase now, LeakCase was, Rehearsed then)
+    {
+        double settledM3 = then.Outcome == Outcome.Closes && then.LostM3.High is { } lost ? lost : double.PositiveInfinity;
+        bool IsSettledBefore(SensorCase sensor) => (sensor.TripM3 ?? double.PositiveInfinity) > settledM3;
+        return now.Sensors.Except(was.Sensors).All(IsSettledBefore) && was.Sensors.Except(now.Sensors).All(IsSettledBefore);
+    }
+
+    private double? Low(Rehearsed worst, Rehearsed? best)
     {
         if (least is null)
         {
@@ -100,7 +169,7 @@ internal sealed class LeakRehearsal
             return worst.LostM3.High - worst.DrainDown.TotalM3;
         }
 
-        return least.Screening.NoLowerBound ? null : LeakRun.Of(plan, controls, least, mode).LostM3.High;
+        return best?.LostM3.High;
     }
 
     private double? LowFlow()

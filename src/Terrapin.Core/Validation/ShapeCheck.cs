@@ -20,9 +20,14 @@ internal static class ShapeCheck
     private static readonly ConcurrentDictionary<MemberInfo, Constraints> ConstraintsOf = new();
     private static readonly ConcurrentDictionary<JsonTypeInfo, FrozenDictionary<string, JsonPropertyInfo>> PropertiesOf = new();
 
-    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
+    /// <param name="element">What is checked.</param>
+    /// <param name="type">The record that it is to be.</param>
+    /// <param name="pointer">Where it stands.</param>
+    /// <param name="errors">Takes what is wrong.</param>
+    /// <param name="isKnown">Whether an element was found to be right before, word by word; <see langword="null"/>: none was.</param>
+    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown = null)
     {
-        if (errors.Count >= MostErrors)
+        if (errors.Count >= MostErrors || isKnown?.Invoke(element, type.Type) == true)
         {
             return;
         }
@@ -31,10 +36,10 @@ internal static class ShapeCheck
         switch (type.Kind)
         {
             case JsonTypeInfoKind.Object:
-                CheckObject(element, type, pointer, errors);
+                CheckObject(element, type, pointer, errors, isKnown);
                 break;
             case JsonTypeInfoKind.Enumerable:
-                CheckList(element, type, pointer, errors);
+                CheckList(element, type, pointer, errors, isKnown);
                 break;
             case JsonTypeInfoKind.Dictionary:
                 throw new NotSupportedException($"{type.Type} has no place in a document.");
@@ -55,7 +60,7 @@ internal static class ShapeCheck
         _ => "null",
     };
 
-    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
+    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
     {
         if (element.ValueKind != JsonValueKind.Object)
         {
@@ -69,7 +74,7 @@ internal static class ShapeCheck
             string at = $"{pointer}/{Escape(member.Name)}";
             if (properties.TryGetValue(member.Name, out JsonPropertyInfo? property))
             {
-                CheckProperty(member.Value, property, type, at, errors);
+                CheckProperty(member.Value, property, type, at, errors, isKnown);
             }
             else
             {
@@ -86,7 +91,7 @@ internal static class ShapeCheck
         }
     }
 
-    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<DocumentError> errors)
+    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
     {
         if (value.ValueKind == JsonValueKind.Null)
         {
@@ -99,7 +104,7 @@ internal static class ShapeCheck
         }
 
         int before = errors.Count;
-        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, errors);
+        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, errors, isKnown);
         if (errors.Count == before && property.AttributeProvider is MemberInfo member)
         {
             CheckAttributes(value, member, at, errors);
@@ -135,7 +140,7 @@ internal static class ShapeCheck
         }
     }
 
-    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors)
+    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
     {
         if (element.ValueKind != JsonValueKind.Array)
         {
@@ -154,7 +159,7 @@ internal static class ShapeCheck
             }
             else
             {
-                Check(item, entry, at, errors);
+                Check(item, entry, at, errors, isKnown);
             }
         }
     }

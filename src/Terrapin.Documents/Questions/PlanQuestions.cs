@@ -1,6 +1,5 @@
 using System.Globalization;
 using Terrapin.Core.Assessments;
-using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Reach;
@@ -13,9 +12,9 @@ namespace Terrapin.Documents.Questions;
 /// <summary>A question about a plan.</summary>
 /// <param name="Plan">A checked plan.</param>
 /// <param name="Query">The rest of the question, each word once.</param>
-/// <param name="Floors">Keeps the fields of the drawn floors from one question to the next.</param>
+/// <param name="Memory">What is kept from one question to the next.</param>
 /// <param name="Today">Where whoever asks is.</param>
-public sealed record PlanQuestion(Plan Plan, IReadOnlyDictionary<string, string> Query, FloorMemory Floors, DateOnly Today)
+public sealed record PlanQuestion(Plan Plan, IReadOnlyDictionary<string, string> Query, AssessmentMemory Memory, DateOnly Today)
 {
     internal string Of(string word) =>
         Query.TryGetValue(word, out string? value) ? value : throw new RefusedException([new DocumentError($"/{word}", $"Say {word} in the question.")]);
@@ -44,10 +43,10 @@ public static class PlanQuestions
 
     private static readonly Dictionary<string, Func<PlanQuestion, byte[]>> AboutPlans = new()
     {
-        ["/api/assessments"] = Answer(q => Assessor.Assess(q.Plan, q.Floors)),
-        ["/api/comparisons"] = Answer(q => OptionComparison.Of(q.Plan, q.Floors)),
-        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.Floors)),
-        ["/api/floors"] = Answer(q => FloorMap.Of(q.Plan, q.MaybeOf("leak"), q.MaybeOf("worst") == "true", q.Floors)),
+        ["/api/assessments"] = Answer(q => Assessor.Assess(q.Plan, q.Memory)),
+        ["/api/comparisons"] = Answer(q => OptionComparison.Of(q.Plan, q.Memory.Floors)),
+        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.Memory.Floors)),
+        ["/api/floors"] = Answer(q => FloorMap.Of(q.Plan, q.MaybeOf("leak"), q.MaybeOf("worst") == "true", q.Memory.Floors)),
         ["/api/reach/map"] = Answer(q => ReachMap.Of(q.Plan, q.Of("radio"), q.Of("storey"))),
         ["/api/reach/hub"] = Answer(q => ReachAdvice.BestHub(q.Plan)),
         ["/api/reach/repeaters"] = Answer(q => ReachAdvice.Repeaters(q.Plan, q.Of("radio"))),
@@ -88,14 +87,15 @@ public static class PlanQuestions
     public static PlanAnswer Of(string path, ReadOnlyMemory<byte> body) => Answered(() => AboutNoPlan[path](body));
 
     /// <summary>Reads a plan to ask about, or says what is wrong with it.</summary>
+    /// <param name="reader">Knows the plans before.</param>
     /// <param name="utf8">The plan; UTF-8.</param>
     /// <param name="refused">What is wrong; <see langword="null"/> where nothing is.</param>
-    public static Plan? Read(ReadOnlyMemory<byte> utf8, out PlanAnswer? refused)
+    public static Plan? Read(PlanReader reader, ReadOnlyMemory<byte> utf8, out PlanAnswer? refused)
     {
         Plan? plan = null;
         PlanAnswer answer = Answered(() =>
         {
-            plan = PlanJson.Read(utf8);
+            plan = reader.Read(utf8);
             return [];
         });
         refused = plan is null ? answer : null;

@@ -28,8 +28,8 @@ internal static class AssessmentApi
     private static Task<IResult> Upgrade(HttpRequest request) =>
         Body.Use(request, PlanJson.Read, plan => Task.FromResult<IResult>(TypedResults.Ok(plan)));
 
-    private static Task<IResult> Assess([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.AnswerPlan(request, address, plans, plan => Assessor.Assess(plan, floors, cancel));
+    private static Task<IResult> Assess([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Assessor.Assess(plan, memory, cancel));
 
     private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => OptionComparison.Of(plan, floors, cancel));

@@ -16,6 +16,7 @@ internal sealed class RecentPlans
     internal const int MostBytes = 16 * 1024 * 1024;
 
     private readonly Lock gate = new();
+    private readonly PlanReader reader = new();
     private readonly LinkedList<(string Address, Plan Plan, int Bytes)> byUse = [];
     private readonly Dictionary<string, LinkedListNode<(string Address, Plan Plan, int Bytes)>> byAddress = [];
     private int bytes;
@@ -46,7 +47,7 @@ internal sealed class RecentPlans
             return (address, known);
         }
 
-        Plan plan = PlanJson.Read(utf8);
+        Plan plan = reader.Read(utf8);
         lock (gate)
         {
             if (!byAddress.ContainsKey(address))

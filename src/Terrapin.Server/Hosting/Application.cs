@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Documents;
@@ -33,6 +34,7 @@ internal static class Application
         HeavyWork.Add(builder.Services);
         Telemetry.Add(builder.Services, options.Telemetry);
         builder.Services.AddSingleton<FloorMemory>();
+        builder.Services.AddSingleton(services => new AssessmentMemory(services.GetRequiredService<FloorMemory>()));
         builder.Services.AddSingleton<RecentPlans>();
         builder.Services.AddSingleton(TimeProvider.System);
         builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = one => one.ProblemDetails.Extensions[ApiProblem.RequestIdKey] = one.HttpContext.TraceIdentifier);

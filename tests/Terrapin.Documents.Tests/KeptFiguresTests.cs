@@ -1,0 +1,167 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using CsCheck;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
+using Terrapin.Documents.Questions;
+
+namespace Terrapin.Documents.Tests;
+
+/// <summary>What is kept of plans before changes no figure of the next.</summary>
+public class KeptFiguresTests
+{
+    private static readonly Dictionary<string, string> NoMore = [];
+
+    public static TheoryData<string> Demos => ["net-loft", "quern-house", "hollin-bank", "saint-brannocs"];
+
+    private static JsonNode DemoPlan(string name) => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), $"demo/{name}.terrapin.json")))!["plan"]!;
+
+    private static string Answer(Plan plan, AssessmentMemory memory) =>
+        Encoding.UTF8.GetString(PlanQuestions.About("/api/assessments", new PlanQuestion(plan, NoMore, memory, new DateOnly(2026, 11, 27))).Json);
+
+    private static byte[] Utf8(JsonNode plan) => Encoding.UTF8.GetBytes(plan.ToJsonString());
+
+    /// <summary>One edit: mostly a sensor that is moved, now and then something else.</summary>
+    private static void Edit(JsonNode plan, int kind, int which, double across, double down)
+    {
+        JsonArray sensors = plan["installation"]!["sensors"]!.AsArray();
+        if (kind < 6 && sensors.Count > 0)
+        {
+            JsonNode sensor = sensors[which % sensors.Count]!;
+            JsonArray rooms = plan["building"]!["rooms"]!.AsArray();
+            JsonNode[] drawn = [.. rooms.Where(r => r!["areas"]!.AsArray().Count > 0).Select(r => r!)];
+            if (drawn.Length == 0 || sensor["path"]!.AsArray().Count > 0)
+            {
+                return;
+            }
+
+            // In its own room, or carried into another.
+            JsonNode room = kind < 4 ? drawn.FirstOrDefault(r => (string)r["id"]! == (string)sensor["roomId"]!) ?? drawn[0] : drawn[which % drawn.Length];
+            JsonNode area = room["areas"]![0]!;
+            if ((string)room["id"]! != (string)sensor["roomId"]!)
+            {
+                sensor["roomId"] = (string)room["id"]!;
+                sensor["distances"] = new JsonArray();
+            }
+
+            sensor["mainPartAt"] = null;
+            sensor["at"] = new JsonObject
+            {
+                ["acrossM"] = (double)area["acrossM"]! + (across * (double)area["lengthM"]!),
+                ["downM"] = (double)area["downM"]! + (down * (double)area["widthM"]!),
+            };
+        }
+        else if (kind == 6 && sensors.Count > 1)
+        {
+            sensors[which % sensors.Count]!["name"] = $"Renamed {which}";
+        }
+        else if (kind == 7)
+        {
+            plan["building"]!["supply"]!["staticPressurePa"] = 4.5e5 + (across * 3e5);
+        }
+        else if (plan["installation"]!["rules"]!.AsArray() is { Count: > 0 } rules)
+        {
+            rules[which % rules.Count]!["confirmS"] = Math.Round(down * 60);
+        }
+    }
+
+    /// <summary>Numbers may differ by how they were added up.</summary>
+    private static IEnumerable<string> Differences(JsonNode? a, JsonNode? b, string at) => (a, b) switch
+    {
+        (JsonObject one, JsonObject other) => one.Select(p => p.Key).Union(other.Select(p => p.Key)).SelectMany(key => Differences(one[key], other[key], $"{at}/{key}")),
+        (JsonArray one, JsonArray other) when one.Count == other.Count => one.Zip(other).SelectMany((pair, i) => Differences(pair.First, pair.Second, $"{at}/{i}")),
+        (JsonValue one, JsonValue other) when one.TryGetValue(out double x) && other.TryGetValue(out double y) && Math.Abs(x - y) <= 1e-12 * Math.Abs(x) => [],
+        _ => a?.ToJsonString() == b?.ToJsonString() ? [] : [$"{at}: {a?.ToJsonString()}, {b?.ToJsonString()}"],
+    };
+
+    /// <summary>Such as a sensor put under what stands there.</summary>
+    private static bool IsRefused(JsonNode plan)
+    {
+        try
+        {
+            PlanJson.Read(Utf8(plan));
+            return false;
+        }
+        catch (RefusedException)
+        {
+            return true;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Demos))]
+    public void A_plan_comes_to_the_same_whatever_was_assessed_before(string demo)
+    {
+        var floors = new FloorMemory();
+        Gen.Select(Gen.Int[0, 8], Gen.Int[0, 50], Gen.Double[0.02, 0.98], Gen.Double[0.02, 0.98]).Array[6].Sample(
+            edits =>
+            {
+                JsonNode plan = DemoPlan(demo);
+                var reader = new PlanReader();
+                var memory = new AssessmentMemory(floors);
+                Answer(reader.Read(Utf8(plan)), memory);
+                foreach ((int kind, int which, double across, double down) in edits)
+                {
+                    JsonNode edited = plan.DeepClone();
+                    Edit(edited, kind, which, across, down);
+                    if (IsRefused(edited))
+                    {
+                        Assert.Throws<RefusedException>(() => reader.Read(Utf8(edited)));
+                        continue;
+                    }
+
+                    plan = edited;
+                    JsonNode fresh = JsonNode.Parse(Answer(PlanJson.Read(Utf8(plan)), new AssessmentMemory(floors)))!;
+                    Assert.Empty(Differences(fresh, JsonNode.Parse(Answer(reader.Read(Utf8(plan)), memory)), ""));
+                }
+            },
+            iter: 12,
+            threads: 1);
+    }
+
+    [Theory]
+    [MemberData(nameof(Demos))]
+    public void A_plan_that_is_read_by_its_parts_is_the_plan(string demo)
+    {
+        var reader = new PlanReader();
+        JsonNode plan = DemoPlan(demo);
+        Plan first = reader.Read(Utf8(plan));
+        Assert.Equal(PlanJson.Write(PlanJson.Read(Utf8(plan))), PlanJson.Write(first));
+        plan["site"]!["notes"] = "Ring twice.";
+        Plan second = reader.Read(Utf8(plan));
+        Assert.Equal("Ring twice.", second.Site.Notes);
+        Assert.Same(first.Building, second.Building);
+        Assert.Same(first.Catalogue, second.Catalogue);
+        Assert.Equal(PlanJson.Write(PlanJson.Read(Utf8(plan))), PlanJson.Write(second));
+    }
+
+    [Fact]
+    public void What_is_at_fault_is_told_as_ever_however_much_of_the_plan_is_known()
+    {
+        var reader = new PlanReader();
+        JsonNode plan = DemoPlan("net-loft");
+        reader.Read(Utf8(plan));
+        Action<JsonNode>[] faults =
+        [
+            p => p["building"]!["rooms"]![0]!["floorHeightM"] = 1e9,
+            p => p["installation"]!["sensors"]![0]!["specId"] = "none",
+            p => p["installation"]!["sensors"]![0]!.AsObject().Remove("name"),
+            p => p["installation"]!["odd"] = 1,
+            p => p["catalogueRevision"] = 0,
+            p => p["payback"] = null,
+            p => p.AsObject().Remove("options"),
+            p => p["version"] = 99,
+        ];
+        foreach (Action<JsonNode> fault in faults)
+        {
+            JsonNode wrong = plan.DeepClone();
+            fault(wrong);
+            RefusedException expected = Assert.Throws<RefusedException>(() => PlanJson.Read(Utf8(wrong)));
+            RefusedException told = Assert.Throws<RefusedException>(() => reader.Read(Utf8(wrong)));
+            Assert.Equal(expected.Errors, told.Errors);
+        }
+    }
+}
