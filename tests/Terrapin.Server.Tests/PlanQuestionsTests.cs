@@ -26,6 +26,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/reach/hub"] = "",
         ["/api/reach/repeaters"] = "radio=mesh-868",
         ["/api/batteries"] = "",
+        ["/api/power-cut"] = "",
         ["/api/bills"] = "",
         ["/api/proposals/fixture"] = "room=kitchen&kind=boiler",
         ["/api/proposals/room"] = "line=utility 2.1 x 1.8: washer, sink&storey=studio&system=metric",

@@ -132,6 +132,10 @@ public sealed record Hub
 
     /// <summary>Whether a battery carries it through a power cut.</summary>
     public Answer HasBackup { get; init; }
+
+    /// <summary>How long it carries the hub and the router; <see langword="null"/>: not known.</summary>
+    [Limits(0, 10000, "h")]
+    public double? BackupH { get; init; }
 }
 
 public sealed record Repeater

@@ -185,36 +185,25 @@ public sealed class PlacementSearch
 
     private float[] LimitsBetween(float least, float highest)
     {
-        var limits = new List<float>();
-        foreach (float[] trip in trips)
-        {
-            foreach (float volume in trip)
-            {
-                if (volume >= least && volume < highest)
-                {
-                    limits.Add(volume);
-                }
-            }
-        }
-
-        limits.Sort();
-        return [.. limits];
+        float[] limits = [.. Volumes().Where(volume => volume >= least && volume < highest)];
+        Array.Sort(limits);
+        return limits;
     }
 
-    /// <summary>The largest trip of any candidate below a limit; negative where there is none.</summary>
+    /// <summary>The largest volume below a limit that can be the worst of a choice; negative where there is none.</summary>
     private float LargestBelow(float limit)
     {
         float largest = -1;
-        foreach (float[] trip in trips)
+        foreach (float volume in Volumes())
         {
-            foreach (float volume in trip)
-            {
-                largest = volume < limit && volume > largest ? volume : largest;
-            }
+            largest = volume < limit && volume > largest ? volume : largest;
         }
 
         return largest;
     }
+
+    /// <summary>All that the worst of a choice can be: what a candidate hears, or what stays.</summary>
+    private IEnumerable<float> Volumes() => trips.SelectMany(trip => trip).Concat(heard);
 
     private int[]? CoverWithin(float limit, int n)
     {

@@ -22,6 +22,7 @@ namespace Terrapin.Documents.Questions;
 [JsonSerializable(typeof(HubPlace))]
 [JsonSerializable(typeof(RepeaterAdvice))]
 [JsonSerializable(typeof(BatteryCalendar))]
+[JsonSerializable(typeof(PowerCut))]
 [JsonSerializable(typeof(IReadOnlyList<Bill>))]
 [JsonSerializable(typeof(ProposedFixture))]
 [JsonSerializable(typeof(ProposedRoom))]

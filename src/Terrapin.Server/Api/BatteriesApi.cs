@@ -4,11 +4,17 @@ using Terrapin.Core.Model;
 
 namespace Terrapin.Server.Api;
 
-/// <summary>When the batteries of a posted plan are to be changed; saves nothing.</summary>
+/// <summary>When the batteries of a posted plan are to be changed, and what a power cut leaves of it; saves nothing.</summary>
 internal static class BatteriesApi
 {
-    public static void Map(IEndpointRouteBuilder api) =>
+    public static void Map(IEndpointRouteBuilder api)
+    {
         api.MapPost("/batteries", Calendar).WithName("batteryCalendar").WithTags("Reach").Accepts<Plan>("application/json").Produces<BatteryCalendar>().ProducesErrors();
+        api.MapPost("/power-cut", Cut).WithName("powerCut").WithTags("Reach").Accepts<Plan>("application/json").Produces<PowerCut>().ProducesErrors().IsHeavy();
+    }
+
+    private static Task<IResult> Cut([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => PowerCut.Of(plan, Assessor.Assess(plan, memory, cancel)));
 
     private static Task<IResult> Calendar(DateOnly? fitted, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, TimeProvider clock) =>
         Body.AnswerPlan(request, address, plans, plan => BatteryCalendar.Of(plan, fitted ?? DateOnly.FromDateTime(clock.GetLocalNow().Date)));

@@ -35,7 +35,7 @@ test('a multi-turn valve is to be replaced, and only what that needs is asked', 
   await page.keyboard.press('Enter')
   const cards = page.getByRole('list', { name: 'Cards of the survey' })
   await expect(cards.getByRole('button', { name: /How stiff it is/ })).toBeVisible()
-  await choose(page, 'Kind', 'Gate')
+  await page.getByRole('radio', { name: 'Gate' }).click()
   await expect(page.getByText('Have it replaced by a quarter-turn valve, behind an upstream stop')).toBeVisible()
   await expect(cards.getByRole('button', { name: /How stiff it is/ })).toHaveCount(0)
   await expect(cards.getByRole('button', { name: /Earth bonding/ })).toBeVisible()

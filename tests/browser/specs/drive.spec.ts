@@ -115,6 +115,27 @@ test('what the installer fits all the same carries their note, and mounting is t
   await expect(page.getByText('11 of 11 steps are left.')).toBeVisible()
 })
 
+for (const width of [1280, 390]) {
+  test.describe(`at ${width} px`, () => {
+    test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
+    test('a stroke is timed with one button while the eyes are on the handle', async ({ page, demo }) => {
+      await page.goto(`${demo}/sites/quern-house/drive?main=flat-2`)
+      const start = page.getByRole('button', { name: 'Press when the handle starts' })
+      await start.scrollIntoViewIfNeeded()
+      expect((await start.boundingBox())!.height).toBeGreaterThanOrEqual(44)
+      await (width === 390 ? start.tap() : start.click())
+      const stop = page.getByRole('button', { name: 'Press when it stops' })
+      await expect(stop).toContainText(/[1-9]\.\d s/)
+      const shown = Number(/([\d.]+) s/.exec(await stop.innerText())![1])
+      await (width === 390 ? stop.tap() : stop.click())
+      const took = page.getByRole('textbox', { name: 'Took', exact: true })
+      await expect(took).toHaveValue(/^[\d.]+ s$/)
+      expect(Number((await took.inputValue()).split(' ')[0])).toBeGreaterThanOrEqual(shown)
+      await expect(start).toBeVisible()
+    })
+  })
+}
+
 test('batteries last so long, and the outlet alone closes nothing in a power cut', async ({ page, demo }) => {
   await page.goto(demo + drive)
   await page.getByRole('radio', { name: 'Batteries', exact: true }).click()

@@ -8,7 +8,5 @@ export function figuresDiffer(a: unknown, b: unknown, at = ''): string[] {
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null)
     return (a ?? null) === (b ?? null) ? [] : [`${at}: ${String(a)}, ${String(b)}`]
   const [left, right] = [a as Record<string, unknown>, b as Record<string, unknown>]
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) =>
-    figuresDiffer(left[key], right[key], `${at}/${key}`),
-  )
+  return [...new Set([...Object.keys(left), ...Object.keys(right)])].flatMap((key) => figuresDiffer(left[key], right[key], `${at}/${key}`))
 }

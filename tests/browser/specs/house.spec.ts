@@ -48,7 +48,7 @@ async function enterHouse(page: Page, empty: string): Promise<number> {
   await hand.write(page.getByLabel('New site'), 'House by the slip')
   await hand.key('Enter')
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
-  await hand.choose('Kind', 'Ball with a lever')
+  await hand.press(page.getByRole('radio', { name: 'Ball with a lever' }))
   await hand.choose('Nominal size', 'DN 20 · 3/4 in')
   await hand.measure('Pull to close', '50 N at 100 mm', '50 N at 100 mm')
   await hand.measure('Pressure at rest', '3.5 bar', '3.5 bar')

@@ -12,7 +12,7 @@ test('a site from nothing: stop valve, drive, room, leak, sensor, rule, litres, 
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
 
   // The stop valve, typed in whatever units are at hand.
-  await choose(page, 'Kind', 'Ball with a lever')
+  await page.getByRole('radio', { name: 'Ball with a lever' }).click()
   await choose(page, 'Nominal size', 'DN 20 · 3/4 in')
   await type(page, 'Free bore', '20.2', '20.2 mm')
   await choose(page, 'How stiff', 'Free')

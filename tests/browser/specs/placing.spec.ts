@@ -140,7 +140,7 @@ test('a picture lies under the drawing, scaled by two places and their distance'
   await page.keyboard.press('Enter')
   for (let i = 0; i < 10; i++) await page.keyboard.press('ArrowLeft')
   await page.keyboard.press('Enter')
-  await page.getByRole('textbox', { name: 'They are apart, m' }).fill('2')
+  await page.getByRole('textbox', { name: 'They are apart' }).fill('2')
   await page.getByRole('button', { name: 'Scale it' }).click()
   await expect(picture).toHaveAttribute('width', '2400')
 })

@@ -54,7 +54,7 @@ test('margins are listed for those who want rows', async ({ page, demo }) => {
 
 test('batteries have a month each and one calendar', async ({ page, demo }) => {
   await page.goto(demo + reach)
-  await page.getByRole('button', { name: 'Batteries' }).click()
+  await page.getByRole('button', { name: 'Power', exact: true }).click()
   await expect(page.getByTestId('first-battery')).toHaveText(/^[A-Z][a-z]{2} 20\d\d$/)
   await expect(page.getByText(/falls due within ten years|In ten years \d+ visits? together/)).toBeVisible()
   await expect(page.getByRole('row')).toHaveCount(14)
@@ -77,3 +77,33 @@ test('devices are typed in one line, and a line that is not understood is marked
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Wheel room, under Basin hose' })).toBeVisible()
 })
+
+for (const width of [1280, 390]) {
+  test.describe(`power at ${width} px`, () => {
+    test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
+    test('what a power cut leaves is a strip, and follows what carries the hub', async ({ page, demo }) => {
+      await page.goto(`${demo}/sites/net-loft-tidewrack-quay/reach`)
+      const power = page.getByRole('button', { name: 'Power', exact: true })
+      const shortest = page.getByTestId('power-cut')
+      await power.click()
+      await expect(shortest).toHaveText('8 h')
+      const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
+      await page.getByRole('button', { name: 'Studio', exact: true }).click()
+      await drawing.getByRole('button', { name: /^Hub Hub in the hall/ }).focus()
+      await page.getByRole('button', { name: 'Chosen', exact: true }).click()
+      const hours = page.getByRole('textbox', { name: 'It carries hub and router for, h', exact: true })
+      await hours.fill('0.5')
+      await hours.press('Enter')
+      await expect(hours).toHaveAttribute('aria-busy', 'false')
+      await power.click()
+      await expect(shortest).toHaveText('30 min')
+      // The pack of the drive lasts longer than the hub.
+      await expect(page.getByText('3.94 days')).toBeVisible()
+      await page.getByRole('button', { name: 'Chosen', exact: true }).click()
+      await page.getByRole('radiogroup', { name: 'Battery for a power cut' }).getByRole('radio', { name: 'No', exact: true }).click()
+      await power.click()
+      await expect(shortest).toHaveText('not at all')
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(width)
+    })
+  })
+}

@@ -27,6 +27,7 @@ import type {
   PlacementRequest,
   PlacementStep,
   PlacementSuggestion,
+  PowerCut,
   ProposedDevice,
   ProposedFeed,
   ProposedFixture,
@@ -341,6 +342,10 @@ export const api = {
   /** When whose batteries are changed, from today on. */
   batteries: (plan: Plan, signal?: AbortSignal): Promise<BatteryCalendar> =>
     json(about('/api/batteries', plan, { signal })),
+
+  /** What is still stopped after a power cut, and for how long. */
+  powerCut: (plan: Plan, signal?: AbortSignal): Promise<PowerCut> =>
+    json(about('/api/power-cut', plan, { signal })),
 
   /** What radio reaches, and where a hub or repeaters would do best. */
   reach: {

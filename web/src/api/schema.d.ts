@@ -245,6 +245,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/power-cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["powerCut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/placements": {
         parameters: {
             query?: never;
@@ -2025,6 +2041,11 @@ export interface components {
             onCable?: components["schemas"]["Answer"];
             /** @description Whether a battery carries it through a power cut. */
             hasBackup?: components["schemas"]["Answer"];
+            /**
+             * Format: double
+             * @description How long it carries the hub and the router; `null`: not known.
+             */
+            backupH?: null | number;
         };
         /** @description Where the hub hears all devices best. */
         HubPlace: {
@@ -2569,6 +2590,49 @@ export interface components {
             id: string;
             name: string;
             installation: components["schemas"]["Installation"];
+        };
+        /**
+         * @description What is still stopped after a power cut: the sensors live on batteries, the hub and its router as long as something carries them, a
+         *     drive as long as its batteries or its pack. Repeaters hang on outlets and are dead at once.
+         */
+        PowerCut: {
+            /** @description Hubs first. */
+            devices: components["schemas"]["PowerCutDevice"][];
+            /** @description Those that are stopped while there is power, the soonest lost first. */
+            leaks: components["schemas"]["PowerCutLeak"][];
+        };
+        /** @description A device that the closing depends on. */
+        PowerCutDevice: {
+            /** @description A hub or a drive. */
+            deviceId: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description How long it works on. */
+            works: components["schemas"]["PowerCutSpan"];
+        };
+        /** @description A leak point that something closes for while there is power. */
+        PowerCutLeak: {
+            /** @description The leak point. */
+            leakId: string;
+            /** @description How long it is still stopped. */
+            stopped: components["schemas"]["PowerCutSpan"];
+            /** @description Whether its valve closes by itself when the power fails, so that there is no water meanwhile. */
+            isShut: boolean;
+            /** @description Whether a direct link to the drive makes it longer than the hub alone would. */
+            byLink: boolean;
+        };
+        /** @description How long something goes on after the power has failed. */
+        PowerCutSpan: {
+            /**
+             * Format: double
+             * @description For sure, h, not negative; `null`: for as long as its batteries last.
+             */
+            leastH: null | number;
+            /**
+             * Format: double
+             * @description At most, h; `null`: no end is known.
+             */
+            mostH: null | number;
         };
         /** @description How long a drive is fed, and what it does when the mains fails. */
         PowerOutlook: {
@@ -4260,6 +4324,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BatteryCalendar"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    powerCut: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerCut"];
                 };
             };
             /** @description Bad Request */

@@ -18,6 +18,7 @@ import { chosenAt, isSame, type Chosen } from './chosen'
 import { usePlaceWords } from './drawnThings'
 import FloorDrawing from './FloorDrawing.vue'
 import BatteryPanel from './BatteryPanel.vue'
+import PowerCutPanel from './PowerCutPanel.vue'
 import FloorFiles from './FloorFiles.vue'
 import FloorInspector from './FloorInspector.vue'
 import HouseShapes from './HouseShapes.vue'
@@ -99,7 +100,7 @@ const bandNames = computed(() => [
   'more',
 ])
 
-type Side = 'chosen' | 'places' | 'batteries' | 'findings'
+type Side = 'chosen' | 'places' | 'power' | 'findings'
 const side = ref<Side>('chosen')
 const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => f.stage === props.stage))
 /** What is found of the thing that is chosen. */
@@ -114,7 +115,7 @@ const ofChosen = computed(() => {
 const sides = computed<{ value: Side; name: string }[]>(() => [
   { value: 'chosen', name: 'Chosen' },
   ...(props.stage === 'sensors' ? [{ value: 'places' as const, name: 'Where to put' }] : []),
-  ...(props.stage === 'reach' ? [{ value: 'batteries' as const, name: 'Batteries' }] : []),
+  ...(props.stage === 'reach' ? [{ value: 'power' as const, name: 'Power' }] : []),
   { value: 'findings', name: `Findings ${findings.value.length}` },
 ])
 function choose(what: Chosen) {
@@ -374,7 +375,10 @@ const zoomButtons = [
           <FindingList v-if="ofChosen.length" :findings="ofChosen" />
         </template>
         <PlacementPanel v-if="side === 'places'" @propose="(suggestions) => (proposals = suggestions)" />
-        <BatteryPanel v-if="side === 'batteries'" />
+        <template v-if="side === 'power'">
+          <PowerCutPanel class="mb-3" />
+          <BatteryPanel />
+        </template>
         <template v-else-if="side !== 'chosen'">
           <FindingList v-if="findings.length" :findings="findings" />
           <p v-else-if="side === 'findings'" class="text-faded">Nothing to mend here.</p>

@@ -43,3 +43,12 @@ describe('history', () => {
     expect(remember(undone.history, 1, 2, 'b', 9).future).toEqual([])
   })
 })
+
+it('edits that take long are one step where each is asked for as soon as the one before is done', () => {
+  let history = emptyHistory<number>()
+  history = remember(history, 0, 1, 'slider', 0, 5000)
+  history = remember(history, 1, 2, 'slider', 5010, 9000)
+  expect(history.past.map((s) => s.state)).toEqual([0])
+  history = remember(history, 2, 3, 'slider', 11000, 11010)
+  expect(history.past.map((s) => s.state)).toEqual([0, 2])
+})

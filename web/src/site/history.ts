@@ -18,22 +18,25 @@ export const emptyHistory = <T>(): History<T> => ({ past: [], future: [] })
 /**
  * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step;
  * one that adds something or takes it out is always a step of its own.
+ * @param asked When the edit was asked for.
+ * @param done When it was taken: however long that took, what is asked for right after it goes on with it.
  */
 export function remember<T>(
   history: History<T>,
   before: T,
   after: T,
   label: string,
-  now: number,
+  asked: number,
+  done = asked,
 ): History<T> {
   const last = history.past.at(-1)
   const goesOn =
     last?.label === label &&
-    now - last.at < MERGE_WITHIN_MS &&
+    asked - last.at < MERGE_WITHIN_MS &&
     itemsIn(last.state) === itemsIn(before) &&
     itemsIn(before) === itemsIn(after)
-  if (goesOn) return { past: [...history.past.slice(0, -1), { ...last, at: now }], future: [] }
-  return { past: [...history.past, { state: before, label, at: now }].slice(-MOST_STEPS), future: [] }
+  if (goesOn) return { past: [...history.past.slice(0, -1), { ...last, at: done }], future: [] }
+  return { past: [...history.past, { state: before, label, at: done }].slice(-MOST_STEPS), future: [] }
 }
 
 /** How many things all the lists in a state hold together. */

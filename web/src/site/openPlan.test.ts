@@ -395,6 +395,20 @@ describe('without a signal', () => {
     expect([again.plan?.site.notes, again.conflict?.newest.plan.site.notes]).toEqual(['mine', 'theirs'])
   })
 
+  it('loses nothing that was done on top of a save which is not taken', async () => {
+    const open = await opened()
+    noSignal()
+    await open.edit('one', write('one'))
+    await open.save('Maren Oddy')
+    await open.edit('two', write('two'))
+    server.savePlan.mockRejectedValue(new Refusal(412, {}))
+    server.readPlan.mockResolvedValue(saved(4, 'theirs'))
+    setActivePinia(createPinia())
+    const again = await opened()
+    expect([again.plan?.site.notes, again.conflict?.basedOn, again.waiting]).toEqual(['two', 1, 0])
+    expect(await draftOf('this-tab')).toMatchObject({ basedOn: 1, isOnWaiting: false })
+  })
+
   it('knows its own save again where only the answer was lost', async () => {
     const open = await opened()
     await open.edit('one', write('mine'))

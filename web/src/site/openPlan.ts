@@ -68,7 +68,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       waiting.value = waits.length
       history.value = emptyHistory()
       restored.value = false
-      if (sent.kind === 'refused')
+      if (sent.kind === 'refused' && !sent.isInDraft)
         await takeUp(sent.unsaved.plan, sent.unsaved.basedOn, assessed, sent.refusal)
       else await takeUpDraft(current, assessed)
     })
@@ -143,6 +143,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
    * @throws Refusal with the fault's place and message; nothing was changed.
    */
   function edit(label: string, change: Command): Promise<void> {
+    const asked = Date.now()
     return inOrder(async () => {
       await settleTried()
       if (!plan.value) return
@@ -150,7 +151,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       change(draft)
       if (JSON.stringify(draft) === JSON.stringify(plan.value)) return
       const assessed = await assess(draft)
-      history.value = remember(history.value, plan.value, draft, label, Date.now())
+      history.value = remember(history.value, plan.value, draft, label, asked, Date.now())
       await take(draft, assessed)
     })
   }
@@ -277,7 +278,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
       return { kind: 'sent', last: await sendOne(wanted) }
     } catch (failure) {
       if (!(failure instanceof Refusal) || failure.isSilence || failure.status >= 500) throw failure
-      return { kind: 'refused', refusal: failure, unsaved: wanted }
+      return { kind: 'refused', refusal: failure, unsaved: wanted, isInDraft: false }
     }
   }
 

@@ -12,7 +12,13 @@ export type Sent =
   /** Nobody answers: it goes on waiting. */
   | { kind: 'waiting' }
   /** Somebody else saved meanwhile, or it is at fault: what was to be saved is unsaved work again. */
-  | { kind: 'refused'; refusal: Refusal; unsaved: WaitingSave }
+  | {
+      kind: 'refused'
+      refusal: Refusal
+      unsaved: WaitingSave
+      /** Whether work on top of it is kept as well, which has all of it. */
+      isInDraft: boolean
+    }
 
 /** One tab sends at a time. */
 const alone = async <T>(work: () => Promise<T>): Promise<T> => {
@@ -59,7 +65,12 @@ export const sendWaiting = (siteId: string): Promise<Sent> =>
         if (failure.isSilence) return { kind: 'waiting' }
         if (failure.status >= 500) throw failure
         await dropWaiting(siteId)
-        return { kind: 'refused', refusal: failure, unsaved: { ...waiting.at(-1)!, basedOn: next.basedOn } }
+        return {
+          kind: 'refused',
+          refusal: failure,
+          unsaved: { ...waiting.at(-1)!, basedOn: next.basedOn },
+          isInDraft: await rebaseDrafts(siteId, next.basedOn, false),
+        }
       }
       await firstTaken(siteId, last.number)
       await rebaseDrafts(siteId, last.number, waiting.length > 1)
@@ -72,7 +83,7 @@ export async function sendOthers(openSiteId: string): Promise<void> {
   for (const siteId of await waitingSites()) {
     if (siteId === openSiteId) continue
     const sent = await sendWaiting(siteId)
-    if (sent.kind === 'refused')
+    if (sent.kind === 'refused' && !sent.isInDraft)
       await leaveDraft(siteId, { basedOn: sent.unsaved.basedOn, plan: sent.unsaved.plan })
     else if (sent.kind === 'waiting') return
   }

@@ -4,6 +4,8 @@ import type { Hub } from '@/api/types'
 import { editHub, removeHub } from '@/site/commands/radio'
 import { useOpenPlan } from '@/site/openPlan'
 import AnswerField from '@/ui/AnswerField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import { answers } from '@/ui/choices/valve'
 import { useFloorView } from '../floorView'
 import { marginText, weakestFirst } from '@/ui/margins'
@@ -64,6 +66,16 @@ async function takeOut() {
         :choices="answers"
         :apply="(v) => set('backup', (h) => void (h.hasBackup = v))"
         :pointer="`${at}/hasBackup`"
+      />
+      <MeasureField
+        v-if="hub.hasBackup !== 'no'"
+        class="col-span-2"
+        label="It carries hub and router for, h"
+        kind="number"
+        how="Pull both plugs in the evening, and look until when the app reaches the hub."
+        :values="one(hub.backupH)"
+        :apply="(v) => set('backup hours', (h) => void (h.backupH = v?.[0] ?? null))"
+        :pointer="`${at}/backupH`"
       />
     </DeviceFields>
   </FloorSheet>

@@ -67,15 +67,27 @@ function scale() {
     },
   }
 }
+const example = computed(() => (preferences.system === 'us' ? '12 ft' : '3.6 m'))
+/** What was typed, m; 0 where it cannot be read, which is told. */
+async function readLength(): Promise<number> {
+  error.value = ''
+  try {
+    return (await api.readQuantity('length', length.value, preferences.system))[0] ?? 0
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    error.value = failure.at('/text')
+    return 0
+  }
+}
 async function takeScale() {
-  const knownM = Number(length.value.replace(',', '.'))
   const [from, to] = picks.value
   const apartM = from && to ? Math.hypot(to.acrossM - from.acrossM, to.downM - from.downM) : 0
-  if (!(knownM > 0) || apartM < 0.05) {
-    error.value =
+  const knownM = apartM < 0.05 ? 0 : await readLength()
+  if (!(knownM > 0)) {
+    error.value ||=
       apartM < 0.05
         ? 'The two places are the same. Click two that lie apart.'
-        : 'Type the distance in metres, such as 3.6.'
+        : `Type how far they are apart, such as ${example.value}.`
     return
   }
   const done = await view.attempt('picture scaled', (draft) => {
@@ -196,8 +208,8 @@ const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId
       />
       <form v-if="picks.length === 2" class="mb-2 flex items-end gap-2" @submit.prevent="takeScale">
         <label class="grow">
-          <span class="font-semibold">They are apart, m</span>
-          <input v-model="length" class="field figures mt-1" placeholder="3.6" autocomplete="off" />
+          <span class="font-semibold">They are apart</span>
+          <input v-model="length" class="field figures mt-1" :placeholder="example" autocomplete="off" />
         </label>
         <button type="submit" class="act">Scale it</button>
       </form>

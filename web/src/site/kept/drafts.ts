@@ -96,11 +96,18 @@ export const dropDraft = (siteId: string): Promise<boolean> =>
 /**
  * Work on top of saves that waited comes after a revision that has a number now.
  * @param isOnWaiting Whether others still wait before it.
+ * @returns Whether there is such work.
  */
-export const rebaseDrafts = (siteId: string, basedOn: number, isOnWaiting: boolean): Promise<boolean> =>
-  isKept(async (kept) => {
+export async function rebaseDrafts(siteId: string, basedOn: number, isOnWaiting: boolean): Promise<boolean> {
+  let isFound = false
+  await isKept(async (kept) => {
     const change = kept.transaction('drafts', 'readwrite')
-    for (let at = await change.store.openCursor(ofSite(siteId)); at; at = await at.continue())
-      if (at.value.isOnWaiting) await at.update({ ...at.value, basedOn, isOnWaiting })
+    for (let at = await change.store.openCursor(ofSite(siteId)); at; at = await at.continue()) {
+      if (!at.value.isOnWaiting) continue
+      isFound = true
+      await at.update({ ...at.value, basedOn, isOnWaiting })
+    }
     await change.done
   })
+  return isFound
+}

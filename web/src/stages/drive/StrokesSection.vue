@@ -11,6 +11,7 @@ import SheetSection from '@/ui/SheetSection.vue'
 import { show } from '@/ui/units'
 import type { Choice } from '@/ui/words'
 import { useDriveLog } from './driveLog'
+import StrokeWatch from './StrokeWatch.vue'
 
 /** Strokes that somebody watched: on the bench, loose, tight. The last stage's replace the catalogue's figure. */
 const preferences = usePreferences()
@@ -120,6 +121,7 @@ const put = (change: () => void) => {
       />
       <button type="button" class="act" @click="add">Write it down</button>
     </div>
+    <StrokeWatch class="mt-3" @timed="(seconds) => (stroke.durationS = seconds)" />
     <p v-if="error || (missing && isBlank)" class="text-clay mt-2" role="alert">
       {{ error || 'Type how long the stroke took, or where the handle stopped.' }}
     </p>

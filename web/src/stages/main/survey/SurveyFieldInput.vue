@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { StopValve } from '@/api/types'
 import { useOpenPlan } from '@/site/openPlan'
 import { useSelectedMain } from '@/site/selectedMain'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -9,6 +10,7 @@ import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
 import { putAt, valueAt } from '@/ui/paths'
 import { type SurveyField } from './fields'
+import ValveKindField from './ValveKindField.vue'
 
 /** The input that fits one answer of the survey. */
 const props = defineProps<{ field: SurveyField; ofPlan?: boolean }>()
@@ -74,6 +76,15 @@ function putMeasured(values: number[] | null) {
     :how="field.how"
     :value="(value ?? 'unknown') as string"
     :choices="field.choices"
+    :apply="put"
+    :pointer="pointer"
+  />
+  <ValveKindField
+    v-else-if="field.type === 'valveKind'"
+    class="sm:col-span-2"
+    :label="field.label"
+    :how="field.how"
+    :value="value as StopValve['kind']"
     :apply="put"
     :pointer="pointer"
   />

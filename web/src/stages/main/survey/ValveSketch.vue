@@ -41,6 +41,8 @@ const after = computed(() => Math.min(ACROSS_M, props.main.pipeAfter?.straightM 
 const handle = computed(() => props.main.handle?.lengthM ?? DEFAULTS.handle)
 /** Several turns: a wheel, which no drive turns. */
 const isWheel = computed(() => isMultiTurn(props.main))
+/** A tee reaches as far on both sides of the stem. */
+const isTee = computed(() => props.main.kind === 'teeBall')
 const wheel = computed(() => collar.value + 14)
 const envelope = computed(() => (isWheel.value ? null : (props.spec?.envelope ?? null)))
 const upstream = computed(() => obstacleAt('upstream', ALONG_M))
@@ -49,7 +51,14 @@ const handleSide = computed(() => obstacleAt('handleSide', ACROSS_M))
 const farSide = computed(() => obstacleAt('farSide', ACROSS_M))
 const overHandle = computed(() => obstacleAt('overTheHandle', ACROSS_M))
 
-const left = computed(() => Math.max(before.value, envelope.value?.alongM ?? 0, upstream.value?.drawnM ?? 0))
+const left = computed(() =>
+  Math.max(
+    before.value,
+    isTee.value && !across.value ? handle.value : 0,
+    envelope.value?.alongM ?? 0,
+    upstream.value?.drawnM ?? 0,
+  ),
+)
 const right = computed(() =>
   Math.max(
     after.value,
@@ -84,7 +93,11 @@ const above = computed(() =>
   ),
 )
 const below = computed(() =>
-  Math.max(collar.value + 46, px(Math.max(envelope.value?.acrossM ?? 0, farSide.value?.drawnM ?? 0)) + 34),
+  Math.max(
+    collar.value + 46,
+    isTee.value && across.value ? px(handle.value) + 34 : 0,
+    px(Math.max(envelope.value?.acrossM ?? 0, farSide.value?.drawnM ?? 0)) + 34,
+  ),
 )
 const topY = computed(() => 20 + above.value)
 const sideHeight = computed(() =>
@@ -93,6 +106,17 @@ const sideHeight = computed(() =>
 const sideY = computed(() => topY.value + below.value + 30 + sideHeight.value)
 const height = computed(() => sideY.value + half.value + 42)
 const stemTop = computed(() => sideY.value - Math.max(34, px(0.055)))
+
+const handlePath = computed(() => {
+  const [x, y, reach] = [stemX.value, topY.value, px(handle.value)]
+  if (across.value)
+    return isTee.value
+      ? `M${x - 5} ${y + reach - 5}V${y - reach + 5}a5 5 0 0 1 10 0V${y + reach - 5}a5 5 0 0 1 -10 0z`
+      : `M${x - 5} ${y}V${y - reach}a5 5 0 0 1 10 0V${y}z`
+  return isTee.value
+    ? `M${x - reach + 5} ${y - 5}H${x + reach - 5}a5 5 0 0 1 0 10H${x - reach + 5}a5 5 0 0 1 0 -10z`
+    : `M${x} ${y - 5}H${x + reach - 5}a5 5 0 0 1 0 10H${x}z`
+})
 
 const isAsked = (...asked: Asked[]) => asked.includes(props.asked)
 const dash = (known: unknown) => (known == null ? '4 4' : undefined)
@@ -167,11 +191,8 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       </g>
       <path
         v-else
-        :d="
-          across
-            ? `M${stemX - 5} ${topY}V${topY - px(handle)}a5 5 0 0 1 10 0V${topY}z`
-            : `M${stemX} ${topY - 5}H${stemX + px(handle) - 5}a5 5 0 0 1 0 10H${stemX}z`
-        "
+        data-testid="handle"
+        :d="handlePath"
         class="fill-moss-wash"
         :class="isAsked('handle', 'pull') ? 'stroke-moss' : 'stroke-ink'"
         :stroke-width="isAsked('handle') ? 2.6 : 1.6"
@@ -328,7 +349,11 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       />
       <path
         v-else
-        :d="across ? `M${stemX - 6} ${stemTop}h12` : `M${stemX - 8} ${stemTop}H${stemX + px(handle)}`"
+        :d="
+          across
+            ? `M${stemX - 6} ${stemTop}h12`
+            : `M${stemX - (isTee ? px(handle) : 8)} ${stemTop}H${stemX + px(handle)}`
+        "
         :class="isAsked('handle', 'pull') ? 'stroke-moss' : 'stroke-ink'"
         :stroke-width="Math.max(3, px(main.handle?.thicknessM ?? DEFAULTS.thickness))"
       />

@@ -11,7 +11,6 @@ import {
   stemShapes,
   stiffnesses,
   upstreamStops,
-  valveKinds,
 } from '@/ui/choices/valve'
 import { isOpen, type SurveyField } from './fields'
 
@@ -84,6 +83,7 @@ export const surveyCards: SurveyCard[] = [
       'A seized valve can break off when forced, with the full pressure behind it: know the upstream stop first.',
     asked: 'none',
     fields: [
+      { type: 'valveKind', path: 'kind', label: 'Kind', how: 'A quarter turn, or several turns?' },
       { type: 'text', path: 'name', label: 'Name', how: 'By its place.', required: true },
       {
         type: 'choice',
@@ -93,13 +93,6 @@ export const surveyCards: SurveyCard[] = [
         choices: feeds,
         optional: true,
         when: (_, plan) => plan.building.stopValves.length > 1,
-      },
-      {
-        type: 'choice',
-        path: 'kind',
-        label: 'Kind',
-        how: 'A quarter turn, or several turns?',
-        choices: fixed(valveKinds),
       },
       {
         type: 'choice',

@@ -16,6 +16,7 @@ export type SurveyField = {
   | { type: 'measure'; kind: TypedKind; parts?: [string, string]; emptyWord?: string }
   | { type: 'choice'; choices: (plan: Plan) => Choice<string | null>[] }
   | { type: 'answer'; choices: Choice<string>[] }
+  | { type: 'valveKind' }
   | { type: 'switch'; on: object }
   | { type: 'text'; required?: boolean; long?: boolean }
 )
