@@ -343,6 +343,8 @@ export const api = {
   batteries: (plan: Plan, signal?: AbortSignal): Promise<BatteryCalendar> =>
     json(about('/api/batteries', plan, { signal })),
 
+  batteryCalendar: (plan: Plan): Promise<Blob> => blob(about('/api/batteries/calendar', plan)),
+
   /** What is still stopped after a power cut, and for how long. */
   powerCut: (plan: Plan, signal?: AbortSignal): Promise<PowerCut> =>
     json(about('/api/power-cut', plan, { signal })),

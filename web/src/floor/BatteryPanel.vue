@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '@/api/client'
+import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
+import { download } from '@/ui/download'
 import { figure } from '@/ui/units'
 import { monthOf } from '@/ui/dates'
 
 /** When whose batteries are to be changed, and what it saves to change them together. */
 const { data } = usePlanQuery(() => ['batteries'], api.batteries)
+const open = useOpenPlan()
+const save = async () => download(await api.batteryCalendar(open.plan!), `${open.siteId}-batteries.ics`)
 const first = computed(() => data.value?.devices[0])
 const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`
 </script>
@@ -34,6 +38,9 @@ const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? o
           <span class="text-faded">{{ plural(visit.deviceIds.length, 'device') }}</span>
         </li>
       </ul>
+      <button v-if="data.visits.length" type="button" class="act-quiet mt-1 -ml-2" @click="save">
+        The visits for a calendar (iCalendar)
+      </button>
       <table class="mt-3 w-full text-[13.5px]">
         <thead class="text-faded text-left">
           <tr>

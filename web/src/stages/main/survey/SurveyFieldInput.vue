@@ -4,13 +4,14 @@ import type { StopValve } from '@/api/types'
 import { useOpenPlan } from '@/site/openPlan'
 import { useSelectedMain } from '@/site/selectedMain'
 import AnswerField from '@/ui/AnswerField.vue'
+import { valveKinds } from '@/ui/choices/valve'
+import ValvePicture from '@/ui/drawings/ValvePicture.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
 import { putAt, valueAt } from '@/ui/paths'
 import { type SurveyField } from './fields'
-import ValveKindField from './ValveKindField.vue'
 
 /** The input that fits one answer of the survey. */
 const props = defineProps<{ field: SurveyField; ofPlan?: boolean }>()
@@ -79,15 +80,18 @@ function putMeasured(values: number[] | null) {
     :apply="put"
     :pointer="pointer"
   />
-  <ValveKindField
+  <AnswerField
     v-else-if="field.type === 'valveKind'"
     class="sm:col-span-2"
     :label="field.label"
     :how="field.how"
     :value="value as StopValve['kind']"
+    :choices="valveKinds"
     :apply="put"
     :pointer="pointer"
-  />
+  >
+    <template #picture="{ value: kind }"><ValvePicture :kind="kind" /></template>
+  </AnswerField>
   <SwitchField
     v-else-if="field.type === 'switch'"
     class="self-end py-1.5 sm:col-span-2"
