@@ -2,7 +2,7 @@ import createClient from 'openapi-fetch'
 import { onThisDevice } from './device/device'
 import { firstAnswer, HEAD_START_MS } from './firstAnswer'
 import { isReachable, noteReached } from './reachable'
-import { Refusal, silence } from './refusal'
+import { Refusal, refusalOf, silence } from './refusal'
 import type {
   ApiProblem,
   Assessment,
@@ -87,7 +87,7 @@ async function send(request: Request): Promise<Response> {
 /** A server that is at fault or busy has not answered. */
 async function unlessBusy(response: Response): Promise<Response> {
   if (response.status < 500) return response
-  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+  throw await refusalOf(response)
 }
 
 const http = createClient<paths>({ baseUrl: window.location.origin, fetch: send })
@@ -125,9 +125,7 @@ async function sendFile<T>(
   body: BodyInit,
   read: (r: Response) => Promise<T>,
 ): Promise<T> {
-  const response = await reach(path, { method: 'POST', headers: { 'Content-Type': type }, body })
-  if (response.ok) return read(response)
-  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+  return read(await orRefusal(await reach(path, { method: 'POST', headers: { 'Content-Type': type }, body })))
 }
 
 /** Hands each line of an answer on as soon as it is there. */
@@ -167,7 +165,7 @@ function about(path: string, plan: Plan, { query = {}, signal, request }: Questi
 
 async function orRefusal(response: Response): Promise<Response> {
   if (response.ok) return response
-  throw new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
+  throw await refusalOf(response)
 }
 
 /** The plan is sent once, and then named by its address for as long as the server has it. */

@@ -3,9 +3,6 @@ import { Refusal } from './refusal'
 /** How long the server alone is waited for before the device is asked too, while the server is known to answer, ms. */
 export const HEAD_START_MS = 80
 
-/** Whether a failure is an answer all the same: the question is at fault, and any other would say so too. */
-const isAnswer = ({ status }: Refusal) => status >= 400 && status < 500 && status !== 429
-
 /**
  * The first answer of two who would give the same one; the other is broken off. A server that cannot be reached, is at fault or busy
  * has not answered.
@@ -25,7 +22,7 @@ export async function firstAnswer<T>(
     asked.then(
       (value) => ({ value }),
       (failure: unknown) => {
-        if (failure instanceof Refusal && isAnswer(failure)) return { refusal: failure }
+        if (failure instanceof Refusal && failure.isAnswer) return { refusal: failure }
         throw failure
       },
     )

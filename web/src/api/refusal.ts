@@ -21,10 +21,20 @@ export class Refusal extends Error {
     return (errors.find((f) => f.pointer === pointer) ?? errors[0])?.message ?? this.message
   }
 
+  /** Whether the question is at fault, so that another try, or anybody else, would say the same. */
+  get isAnswer(): boolean {
+    return this.status >= 400 && this.status < 500 && this.status !== 429
+  }
+
   /** Whether nobody answered, which another try may change. */
   get isSilence(): boolean {
     return this.status === 0
   }
+}
+
+/** What an answer that is no success says is wrong. */
+export async function refusalOf(response: Response): Promise<Refusal> {
+  return new Refusal(response.status, (await response.json().catch(() => ({}))) as ApiProblem)
 }
 
 /** Nobody answers. */

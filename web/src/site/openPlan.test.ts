@@ -10,17 +10,10 @@ const server = vi.hoisted(() => ({
   upgradePlan: vi.fn(),
 }))
 
-vi.mock('@/api/client', () => {
-  class Refusal extends Error {
-    constructor(
-      readonly status: number,
-      readonly problem: object,
-    ) {
-      super('refused')
-    }
-    get isSilence() {
-      return this.status === 0
-    }
+vi.mock('@/api/client', async () => {
+  const { Refusal: Real } = await import('@/api/refusal')
+  class Refusal extends Real {
+    override message = 'refused'
   }
   return { api: server, Refusal, addressOf: () => undefined }
 })

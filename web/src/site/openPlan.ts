@@ -10,9 +10,9 @@ import { oneByOne } from '@/ui/inOrder'
 import { back, emptyHistory, forth, remember, type History } from './history'
 import { putAside } from './kept/aside'
 import { keepFigures, keptFigures, readSite } from './kept/copies'
-import { addWaiting, waitingOf } from './kept/waiting'
+import { waitingOf } from './kept/waiting'
 import { assess, breakOff, isKnown } from './queries/assessment'
-import { sendOne, sendWaiting, type Sent } from './sending'
+import { keepAndSend, sendWaiting, type Sent } from './sending'
 
 /** Somebody else saved after the revision that unsaved work was made from. */
 export interface Conflict {
@@ -264,22 +264,11 @@ export const useOpenPlan = defineStore('openPlan', () => {
         at: new Date().toISOString(),
       }
       try {
-        const sent = (await addWaiting(wanted)) ? await sendWaiting(wanted.siteId) : await sendNow(wanted)
-        await settleSent(sent, mine)
+        await settleSent(await keepAndSend(wanted), mine)
       } finally {
         saving.value = false
       }
     })
-  }
-
-  /** Where this device keeps nothing. */
-  async function sendNow(wanted: Parameters<typeof sendOne>[0]): Promise<Sent> {
-    try {
-      return { kind: 'sent', last: await sendOne(wanted) }
-    } catch (failure) {
-      if (!(failure instanceof Refusal) || failure.isSilence || failure.status >= 500) throw failure
-      return { kind: 'refused', refusal: failure, unsaved: wanted, isInDraft: false }
-    }
   }
 
   /** Sends what waits of this site, as when the server answers again. */
@@ -314,14 +303,10 @@ export const useOpenPlan = defineStore('openPlan', () => {
   }
 
   async function unsavedAgain(refusal: Refusal, basedOn: number) {
-    if (refusal.status === 412) {
-      const newest = await readSite(siteId.value)
-      saved.value = newest
-      meet({ basedOn, newest })
-    } else {
-      refused.value = refusal
-      saved.value = await readSite(siteId.value)
-    }
+    const newest = await readSite(siteId.value)
+    saved.value = newest
+    if (refusal.status === 412) meet({ basedOn, newest })
+    else refused.value = refusal
     await keep(plan.value!, basedOn)
   }
 

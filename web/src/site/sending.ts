@@ -3,7 +3,7 @@ import type { SavedPlan } from '@/api/types'
 import { keepSite } from './kept/copies'
 import type { WaitingSave } from './kept/database'
 import { leaveDraft, rebaseDrafts } from './kept/drafts'
-import { dropWaiting, firstTaken, waitingOf, waitingSites } from './kept/waiting'
+import { addWaiting, dropWaiting, firstTaken, waitingOf, waitingSites } from './kept/waiting'
 
 /** How sending what waits has ended. */
 export type Sent =
@@ -34,7 +34,7 @@ const alone = async <T>(work: () => Promise<T>): Promise<T> => {
  * Saves one plan.
  * @throws Refusal as the server refuses, or where nobody answers.
  */
-export async function sendOne(save: WaitingSave): Promise<SavedPlan> {
+async function sendOne(save: WaitingSave): Promise<SavedPlan> {
   try {
     return await api.savePlan(save.siteId, save.plan, save.basedOn, save.author)
   } catch (failure) {
@@ -63,7 +63,7 @@ export const sendWaiting = (siteId: string): Promise<Sent> =>
       } catch (failure) {
         if (!(failure instanceof Refusal)) throw failure
         if (failure.isSilence) return { kind: 'waiting' }
-        if (failure.status >= 500) throw failure
+        if (!failure.isAnswer) throw failure
         await dropWaiting(siteId)
         return {
           kind: 'refused',
@@ -77,6 +77,20 @@ export const sendWaiting = (siteId: string): Promise<Sent> =>
       await keepSite(last)
     }
   })
+
+/**
+ * Keeps a save on this device and sends it, after those of its site that wait; where the device keeps nothing it is sent alone.
+ * @throws Refusal where the server is at fault, or where nobody answers and nothing is kept.
+ */
+export async function keepAndSend(save: WaitingSave): Promise<Sent> {
+  if (await addWaiting(save)) return sendWaiting(save.siteId)
+  try {
+    return { kind: 'sent', last: await sendOne(save) }
+  } catch (failure) {
+    if (!(failure instanceof Refusal) || !failure.isAnswer) throw failure
+    return { kind: 'refused', refusal: failure, unsaved: save, isInDraft: false }
+  }
+}
 
 /** Sends what waits of all sites but one, which sees to its own; what is not taken lies ready as unsaved work for whoever opens the site. */
 export async function sendOthers(openSiteId: string): Promise<void> {

@@ -302,7 +302,7 @@ interface StoreyCopy {
 }
 
 /**
- * Draws a storey once more above another: its rooms with what stands in them, its doorways and walls. Sensors, drains' water and openings
+ * Draws a storey once more above another: its rooms with what stands in them, its doorways and walls. Sensors and openings
  * are not copied; which pipe feeds a copied leak point is proposed, for somebody to say.
  */
 export const copyStoreyAbove =
