@@ -95,6 +95,16 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     }
 
     [Fact]
+    public async Task The_visits_for_batteries_come_as_a_calendar()
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/batteries/calendar?fitted=2026-11-27", TestServer.Json(DemoPlan()));
+        Assert.Equal((HttpStatusCode.OK, "text/calendar"), (answer.StatusCode, answer.Content.Headers.ContentType!.MediaType));
+        string text = await answer.Content.ReadAsStringAsync();
+        Assert.StartsWith("BEGIN:VCALENDAR", text, StringComparison.Ordinal);
+        Assert.Contains("Net Loft", text, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_plan_at_fault_is_refused_with_its_places()
     {
         Assert.NotNull(PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), out PlanAnswer? none));
