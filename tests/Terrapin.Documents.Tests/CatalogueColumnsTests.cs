@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
+using Terrapin.Core.Uncertainty;
 using Terrapin.Documents.Tables;
 
 namespace Terrapin.Documents.Tests;
@@ -27,8 +28,29 @@ public class CatalogueColumnsTests
             {
                 MultiTurnValves = Enum.GetValues<ValveKind>().Where(k => k.IsMultiTurn()),
                 FixedFlowLeaks = Enum.GetValues<LeakKind>().Where(k => k.IsFixedFlow()),
+                Usual = new
+                {
+                    StaticPressurePa = Ends(UsualSpan.StaticPressurePa),
+                    FloorHeightM = Ends(UsualSpan.FloorHeightM),
+                    HeightAboveFloorM = Ends(UsualSpan.HeightAboveFloorM),
+                    ThresholdM = Ends(UsualSpan.ThresholdM),
+                    PitDepthM = Ends(UsualSpan.PitDepthM),
+                    PipeBoreM = Ends(UsualSpan.PipeBoreM),
+                    PipeLengthM = Ends(UsualSpan.DrainLengthM),
+                    Leaks = new
+                    {
+                        HoleM = OfLeaks(UsualSpan.HoleM),
+                        FixedFlowM3PerS = OfLeaks(UsualSpan.FixedFlowM3PerS),
+                        HeightAboveFloorM = OfLeaks(_ => UsualSpan.HeightAboveFloorM),
+                    },
+                },
             },
             Indented) + "\n");
+
+    private static double[] Ends(Span span) => [span.Least, span.Most];
+
+    private static Dictionary<LeakKind, double[]> OfLeaks(Func<LeakKind, Span?> spanOf) => Enum.GetValues<LeakKind>()
+        .Where(k => spanOf(k) is not null).ToDictionary(k => k, k => Ends(spanOf(k)!.Value));
 
     [Fact]
     public void Numbers_that_only_say_something_together_are_a_group()

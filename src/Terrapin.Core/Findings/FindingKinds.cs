@@ -36,6 +36,7 @@ public static class FindingKinds
     public static readonly FindingKind TorqueOneWay = new("torque-one-way", Severity.Note, Stage.Main);
     public static readonly FindingKind TorqueUnknown = new("torque-unknown", Severity.Stop, Stage.Main, WidensBound: true);
     public static readonly FindingKind UpstreamStopUnknown = new("upstream-stop-unknown", Severity.Caution, Stage.Main);
+    public static readonly FindingKind UsualAssumed = new("usual-assumed", Severity.Note, Stage.Main, WidensBound: true);
     public static readonly FindingKind ValveKindUnknown = new("valve-kind-unknown", Severity.Stop, Stage.Main);
     public static readonly FindingKind ValveMayFreeze = new("valve-may-freeze", Severity.Caution, Stage.Main);
     public static readonly FindingKind ValveMultiTurn = new("valve-multi-turn", Severity.Stop, Stage.Main, Trade.Plumber);

@@ -240,8 +240,8 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
 
         foreach (Room room in plan.Building.Rooms)
         {
-            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall}");
-            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM)));
+            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall},{room.AssumesUsual}");
+            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM, f.AssumesUsual)));
             key.Append(room.Leaks.Count(l => l.At is not null));
         }
 

@@ -65,16 +65,16 @@ public static class FloorUnknowns
     {
         FloorUnknownKind.Finish => (
             new(Stage.Rooms, $"/building/rooms/{unknown.Index}/finishId", $"Floor finish of {plan.Building.Rooms[unknown.Index].Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt."),
-            Span.ContactAngleDeg),
+            SpanOf.ContactAngleDeg(plan.Building.Rooms[unknown.Index])),
         FloorUnknownKind.Threshold => (
             new(Stage.Rooms, $"/building/doorways/{unknown.Index}/thresholdM", $"Threshold of the doorway {Between(plan, plan.Building.Doorways[unknown.Index])}", QuantityKind.SmallLength, "Measure from the floor to its top; 0 where there is none."),
-            Span.ThresholdM),
+            SpanOf.ThresholdM(plan.Building.Doorways[unknown.Index])),
         FloorUnknownKind.Step => (
             new(Stage.Rooms, $"/building/rooms/{unknown.Index}/floorHeightM", $"Step between the floor of {plan.Building.Rooms[unknown.Index].Name} and those beside it", QuantityKind.SmallLength, "Measure the heights of both floors, or type the same height for both where there is no step."),
-            Span.StepM),
+            SpanOf.StepM(plan.Building.Rooms[unknown.Index])),
         FloorUnknownKind.PitDepth => (
             new(Stage.Rooms, $"/building/rooms/{unknown.Index}/fixtures/{unknown.Fixture}/depthM", $"Depth of {plan.Building.Rooms[unknown.Index].Fixtures[unknown.Fixture].Name}", QuantityKind.Length, "Measure from the floor to its bottom."),
-            Span.PitDepthM),
+            SpanOf.PitDepthM(plan.Building.Rooms[unknown.Index].Fixtures[unknown.Fixture])),
         _ => throw new ArgumentOutOfRangeException(nameof(unknown), unknown.Kind, "No kind of unknown."),
     };
 

@@ -62,12 +62,13 @@ public sealed class Ground
         double At(Span span, FloorUnknownKind kind, int index, int fixture = 0) =>
             guess.TakesUpper(new FloorUnknown(kind, index, fixture)) ? span.Most : span.Least;
 
-        double FilmOf(int room, double? atDeg) => Film.HeightM(plan.ContactAngleDeg(plan.Building.Rooms[room]) ?? atDeg ?? At(Span.ContactAngleDeg, FloorUnknownKind.Finish, room));
+        Span FinishOf(int room) => SpanOf.ContactAngleDeg(plan.Building.Rooms[room]);
+        double FilmOf(int room, double? atDeg) => Film.HeightM(plan.ContactAngleDeg(plan.Building.Rooms[room]) ?? atDeg ?? At(FinishOf(room), FloorUnknownKind.Finish, room));
         int[] rooms = [.. Enumerable.Range(0, plan.Building.Rooms.Count)];
         filmM = [.. rooms.Select(r => FilmOf(r, null))];
-        thinFilmM = [.. rooms.Select(r => FilmOf(r, Span.ContactAngleDeg.Least))];
-        thickFilmM = [.. rooms.Select(r => FilmOf(r, Span.ContactAngleDeg.Most))];
-        thresholdM = [.. plan.Building.Doorways.Select((d, i) => d.ThresholdM ?? At(Span.ThresholdM, FloorUnknownKind.Threshold, i))];
+        thinFilmM = [.. rooms.Select(r => FilmOf(r, FinishOf(r).Least))];
+        thickFilmM = [.. rooms.Select(r => FilmOf(r, FinishOf(r).Most))];
+        thresholdM = [.. plan.Building.Doorways.Select((d, i) => d.ThresholdM ?? At(SpanOf.ThresholdM(d), FloorUnknownKind.Threshold, i))];
         int[] drawn = [.. rooms.Where(r => plan.Building.Rooms[r].Areas.Count > 0)];
         ThinnestFilmM = drawn.Select(r => filmM[r]).DefaultIfEmpty(0).Min();
         HasUnknownFinish = drawn.Any(r => thinFilmM[r] != thickFilmM[r]);
@@ -78,7 +79,7 @@ public sealed class Ground
             foreach (int r in rooms.Where(r => plan.Building.Rooms[r].StoreyId == storey.Id && r != datum))
             {
                 double? stepM = plan.Building.Rooms[r].FloorHeightM - plan.Building.Rooms[datum].FloorHeightM;
-                baseM[r] = stepM ?? At(Span.StepM, FloorUnknownKind.Step, r);
+                baseM[r] = stepM ?? At(SpanOf.StepM(plan.Building.Rooms[r]), FloorUnknownKind.Step, r);
             }
         }
 
@@ -88,7 +89,7 @@ public sealed class Ground
             {
                 if (plan.Building.Rooms[r].Fixtures[f] is { Base: FixtureBase.Pit } pit)
                 {
-                    pitDepthM[(r, f)] = pit.DepthM ?? At(Span.PitDepthM, FloorUnknownKind.PitDepth, r, f);
+                    pitDepthM[(r, f)] = pit.DepthM ?? At(SpanOf.PitDepthM(pit), FloorUnknownKind.PitDepth, r, f);
                 }
             }
         }

@@ -62,6 +62,9 @@ public sealed record Fixture
     /// <summary>The level above the bottom of a pit at which its pump starts; <see langword="null"/>: not measured, or none.</summary>
     [Limits(0, 10, "m")]
     public double? PumpStartsM { get; init; }
+
+    /// <summary>Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
 }
 
 [JsonConverter(typeof(CamelCase<ZoneKind>))]

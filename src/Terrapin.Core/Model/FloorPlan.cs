@@ -173,6 +173,9 @@ public sealed record Doorway
     /// <summary>How far its threshold stands above the floor; 0: there is none; <see langword="null"/>: not measured.</summary>
     [Limits(0, 0.5, "m")]
     public double? ThresholdM { get; init; }
+
+    /// <summary>Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
 }
 
 /// <summary>A stair or gap through which water falls to the storey below.</summary>

@@ -115,4 +115,7 @@ public sealed record LeakPoint
     [AtMost(5)]
     [JsonRequired]
     public IReadOnlyList<Harm> Harms { get; init; } = [];
+
+    /// <summary>Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
 }

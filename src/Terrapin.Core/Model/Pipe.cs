@@ -41,6 +41,9 @@ public sealed record Pipe
     /// </summary>
     [Limits(0, 1e5, "")]
     public double? StopValveK { get; init; }
+
+    /// <summary>Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
 }
 
 /// <summary>What a pipe carries.</summary>

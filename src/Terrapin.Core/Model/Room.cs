@@ -27,6 +27,9 @@ public sealed record Room
     /// <summary>Whether somebody looked, and no water can get out here.</summary>
     public bool NoLeakPoints { get; init; }
 
+    /// <summary>Whether what is not measured of its floor is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
+
     /// <summary>The storey it is drawn on; <see langword="null"/> while it is not drawn.</summary>
     [Id]
     public string? StoreyId { get; init; }

@@ -13,6 +13,9 @@ public sealed record WaterSupply
     public PressureTank? Tank { get; init; }
 
     public Pump? Pump { get; init; }
+
+    /// <summary>Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest.</summary>
+    public bool AssumesUsual { get; init; }
 }
 
 /// <summary>A tap run into a bucket against the watch, and the pressure that is left meanwhile.</summary>

@@ -34,7 +34,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing,
             double share = ShareAbove(pipe, startM, leakHeightM);
             if (share > 0)
             {
-                double lengthM = screening.Take(pipe.LengthM, Span.DrainLengthM, () => supply.Of(pipe, "lengthM", "Length", QuantityKind.Length));
+                double lengthM = screening.Take(pipe.LengthM, SpanOf.DrainLengthM(pipe), () => supply.Of(pipe, "lengthM", "Length", QuantityKind.Length));
                 volume += share * DrainDown.PipeM3(supply.Bore(pipe), lengthM);
             }
         }

@@ -48,7 +48,7 @@ internal sealed class LeakSupply
         return (screening.Any ? FlowOf(plan, roomIndex, leakIndex, Corner.Least) : most, most);
     }
 
-    public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Building.Supply.StaticPressurePa, Span.StaticPressurePa, () => new(
+    public double StaticPressurePa() => leak.PipeId is null ? 0 : screening.Take(plan.Building.Supply.StaticPressurePa, SpanOf.StaticPressurePa(plan.Building.Supply), () => new(
         Stage.Main, "/building/supply/staticPressurePa", "Pressure at the stop valve", QuantityKind.Pressure, "Screw a gauge on an outside tap, every tap shut, and read it."));
 
     public double LeakHeightM()
@@ -58,9 +58,9 @@ internal sealed class LeakSupply
             return 0;
         }
 
-        double floorM = screening.Take(room.FloorHeightM, Span.FloorHeightM, () => new(
+        double floorM = screening.Take(room.FloorHeightM, SpanOf.FloorHeightM(plan, room), () => new(
             Stage.Rooms, $"{RoomAt}/floorHeightM", $"Height of the floor in {room.Name}", QuantityKind.Length, "Measure from the stop valve up or down the stair."));
-        double aboveM = screening.Take(leak.HeightAboveFloorM, Span.HeightAboveFloorM, () => new(
+        double aboveM = screening.Take(leak.HeightAboveFloorM, SpanOf.HeightAboveFloorM(leak), () => new(
             Stage.Rooms, $"{LeakAt}/heightAboveFloorM", $"Height of {leak.Name}", QuantityKind.Length, "Measure from the floor to where it would leak."));
         return floorM + aboveM;
     }
@@ -115,13 +115,13 @@ internal sealed class LeakSupply
         Span roughness = new(PipeRoughness.RoughestM, PipeRoughness.SmoothestM);
         return new PipeRun(
             Bore(pipe),
-            screening.Take(pipe.LengthM, Span.PipeLengthM, () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
+            screening.Take(pipe.LengthM, SpanOf.PipeLengthM(pipe), () => Of(pipe, "lengthM", "Length", QuantityKind.Length)),
             screening.Take(PipeRoughness.M(pipe.Material), roughness, () => Of(pipe, "material", "Material", QuantityKind.SmallLength)),
             pipe.Id);
     }
 
     public double Bore(Pipe pipe) =>
-        screening.Take(pipe.BoreM, Span.PipeBoreM, () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
+        screening.Take(pipe.BoreM, SpanOf.PipeBoreM(pipe), () => Of(pipe, "boreM", "Bore", QuantityKind.SmallLength));
 
     public Unmeasured Of(Pipe pipe, string key, string name, QuantityKind kind) => new(
         Stage.Main, $"/building/pipes/{IndexOf(pipe)}/{key}", $"{name} of pipe \"{pipe.Name}\"", kind, "Follow the pipe with a tape; read size and material off its print.");
@@ -140,8 +140,8 @@ internal sealed class LeakSupply
     }
 
     private Outlet OutletOf(LeakPoint point) => point.Kind.IsFixedFlow()
-        ? new Outlet.Tap(screening.Take(point.FlowM3PerS, Span.FixedFlowM3PerS(point.Kind), () => new(
+        ? new Outlet.Tap(screening.Take(point.FlowM3PerS, SpanOf.FixedFlowM3PerS(point), () => new(
             Stage.Rooms, $"{LeakAt}/flowM3PerS", $"Flow of {point.Name}", QuantityKind.Flow, "Let it run into a measuring jug against the watch.")))
-        : new Outlet.Hole(screening.Take(point.HoleM, Span.HoleM(point.Kind), () => new(
+        : new Outlet.Hole(screening.Take(point.HoleM, SpanOf.HoleM(point), () => new(
             Stage.Rooms, $"{LeakAt}/holeM", $"Hole of {point.Name}", QuantityKind.SmallLength, "Take the hose's or pipe's inner bore for a full break.")));
 }

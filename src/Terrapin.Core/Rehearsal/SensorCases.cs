@@ -80,17 +80,17 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
     private double? TripM3(Sensor sensor, string at, double gapM, double flowM3PerS)
     {
         double? angleDeg = plan.ContactAngleDeg(room);
-        double capillaryM = Film.HeightM(screening.Take(angleDeg, Span.ContactAngleDeg, () => new(
+        double capillaryM = Film.HeightM(screening.Take(angleDeg, SpanOf.ContactAngleDeg(room), () => new(
             Stage.Rooms, $"/building/rooms/{water.RoomIndex}/finishId", $"Floor finish of {room.Name}", QuantityKind.Angle, "Look at the floor; drip some water on it where it is in doubt.")));
         FloorPosition position = Position();
         double filmM = Math.Max(capillaryM, Film.ViscousHeightM(flowM3PerS, position.OpenShare()));
         double thinnestM = Math.Max(
-            Film.HeightM(angleDeg ?? Span.ContactAngleDeg.Least),
+            Film.HeightM(angleDeg ?? SpanOf.ContactAngleDeg(room).Least),
             Film.ViscousHeightM(water.Least.OpenM3PerS, leak.Position == FloorPosition.Unknown ? 1 : position.OpenShare()));
         if (screening.Corner == Corner.Least)
         {
             // The fewest litres are those of the thinnest film that still reaches the contacts.
-            double thickestM = Math.Max(Film.HeightM(angleDeg ?? Span.ContactAngleDeg.Most), Film.ViscousHeightM(water.Most.OpenM3PerS, position.OpenShare()));
+            double thickestM = Math.Max(Film.HeightM(angleDeg ?? SpanOf.ContactAngleDeg(room).Most), Film.ViscousHeightM(water.Most.OpenM3PerS, position.OpenShare()));
             filmM = Math.Max(filmM, Math.Min(gapM, thickestM));
         }
 

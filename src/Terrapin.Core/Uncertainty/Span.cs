@@ -20,7 +20,8 @@ public enum Corner
 /// </summary>
 /// <param name="Least">The end that gives the fewest litres, SI.</param>
 /// <param name="Most">The end that gives the most litres, SI.</param>
-public readonly record struct Span(double Least, double Most)
+/// <param name="IsUsual">Whether it is only what is usual, which somebody has said will do.</param>
+public readonly record struct Span(double Least, double Most, bool IsUsual = false)
 {
     /// <summary>1 bar, below which taps hardly run, to 10 bar, the most that EN 806-2 lays house pipes out for.</summary>
     public static Span StaticPressurePa { get; } = new(1e5, 1e6);

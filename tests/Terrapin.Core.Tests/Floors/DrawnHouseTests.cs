@@ -85,33 +85,37 @@ public class DrawnHouseTests
     }
 
     [Fact]
-    public void A_bound_holds_for_any_inner_value_of_what_is_not_known() => Gen.Select(
-        Gen.Select(AnyThree, Gen.Int[1, 31]),
-        Gen.Select(Gen.Double[Span.ContactAngleDeg.Least, Span.ContactAngleDeg.Most], Gen.Double[Span.ContactAngleDeg.Least, Span.ContactAngleDeg.Most]),
-        Gen.Select(Gen.Double[Span.ThresholdM.Least, Span.ThresholdM.Most], Gen.Double[Span.StepM.Least, Span.StepM.Most]),
-        Gen.Select(Gen.Double[-7, -3], Gen.Double[Span.FixedFlowM3PerS(LeakKind.TapLeftOn).Least, Span.FixedFlowM3PerS(LeakKind.TapLeftOn).Most])).Sample(
+    public void A_bound_holds_for_any_inner_value_of_what_is_not_known_or_assumed_as_usual() => Gen.Select(
+        Gen.Select(AnyThree, Gen.Int[1, 31], Gen.Bool),
+        Gen.Select(Gen.Double[0, 1], Gen.Double[Span.ContactAngleDeg.Least, Span.ContactAngleDeg.Most]),
+        Gen.Select(Gen.Double[0, 1], Gen.Double[0, 1]),
+        Gen.Select(Gen.Double[-7, -3], Gen.Double[0, 1])).Sample(
         (generated, finishes, heights, flows) =>
         {
-            (Gen3 of, int open) = generated;
+            (Gen3 of, int open, bool usual) = generated;
             bool Open(int bit) => (open & (1 << bit)) != 0;
+            double Inner(double share, Span widest, Span asUsual) => (usual ? asUsual : widest) is var span ? span.Least + (share * (span.Most - span.Least)) : 0;
+            double finishDeg = Inner(finishes.Item1, Span.ContactAngleDeg, UsualSpan.ContactAngleDeg);
+            double thresholdM = Inner(heights.Item1, Span.ThresholdM, UsualSpan.ThresholdM);
+            double stepM = Inner(heights.Item2, Span.StepM, UsualSpan.StepM);
+            double flowM3PerS = Inner(flows.Item2, Span.FixedFlowM3PerS(LeakKind.TapLeftOn), UsualSpan.FixedFlowM3PerS(LeakKind.TapLeftOn)!.Value);
             Plan known = ThreeRooms(of);
-            double Degrees(bool inner, double deg) => inner ? deg : 60;
             known = known with
             {
-                Catalogue = known.Catalogue with { Finishes = [.. known.Catalogue.Finishes, Finish("first", Degrees(Open(0), finishes.Item1)), Finish("second", finishes.Item2)] },
+                Catalogue = known.Catalogue with { Finishes = [.. known.Catalogue.Finishes, Finish("first", Open(0) ? finishDeg : 60), Finish("second", finishes.Item2)] },
             };
             known = Change(known, "hall", r => r with { FinishId = Open(0) ? "first" : r.FinishId });
-            known = Change(known, "kitchen", r => r with { FloorHeightM = Open(2) ? heights.Item2 : 0 });
-            known = known.WithBuilding(b => b with { Doorways = [known.Building.Doorways[0], known.Building.Doorways[1] with { ThresholdM = Open(1) ? heights.Item1 : 0.006 }] });
+            known = Change(known, "kitchen", r => r with { FloorHeightM = Open(2) ? stepM : 0 });
+            known = known.WithBuilding(b => b with { Doorways = [known.Building.Doorways[0], known.Building.Doorways[1] with { ThresholdM = Open(1) ? thresholdM : 0.006 }] });
             known = Change(known, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? Math.Pow(10, flows.Item1) : 2e-5 }] });
-            known = Change(known, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? flows.Item2 : r.Leaks[0].FlowM3PerS }] });
+            known = Change(known, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? flowM3PerS : r.Leaks[0].FlowM3PerS }] });
 
             Plan unknown = known;
-            unknown = Change(unknown, "hall", r => r with { FinishId = Open(0) ? null : r.FinishId });
-            unknown = Change(unknown, "kitchen", r => r with { FloorHeightM = Open(2) ? null : 0 });
-            unknown = unknown.WithBuilding(b => b with { Doorways = [unknown.Building.Doorways[0], unknown.Building.Doorways[1] with { ThresholdM = Open(1) ? null : 0.006 }] });
+            unknown = Change(unknown, "hall", r => r with { FinishId = Open(0) ? null : r.FinishId, AssumesUsual = usual });
+            unknown = Change(unknown, "kitchen", r => r with { FloorHeightM = Open(2) ? null : 0, AssumesUsual = usual });
+            unknown = unknown.WithBuilding(b => b with { Doorways = [unknown.Building.Doorways[0], unknown.Building.Doorways[1] with { ThresholdM = Open(1) ? null : 0.006, AssumesUsual = usual }] });
             unknown = Change(unknown, "wet", r => r with { Drains = [r.Drains[0] with { CapacityM3PerS = Open(3) ? null : 2e-5 }] });
-            unknown = Change(unknown, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? null : r.Leaks[0].FlowM3PerS }] });
+            unknown = Change(unknown, "hall", r => r with { Leaks = [r.Leaks[0] with { FlowM3PerS = Open(4) ? null : r.Leaks[0].FlowM3PerS, AssumesUsual = usual }] });
             IReadOnlyList<SensorTrip> bounds = Trips(unknown);
             return Enumerable.Range(0, bounds.Count).All(i => Within(Trips(known)[i], bounds[i]) || AtTie(known, i, bounds[i]));
         },

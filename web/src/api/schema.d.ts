@@ -1573,6 +1573,8 @@ export interface components {
              * @description How far its threshold stands above the floor; 0: there is none; `null`: not measured.
              */
             thresholdM?: null | number;
+            /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
         };
         DrainDownInput: {
             /** Format: double */
@@ -1848,6 +1850,8 @@ export interface components {
              * @description The level above the bottom of a pit at which its pump starts; `null`: not measured, or none.
              */
             pumpStartsM?: null | number;
+            /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
         };
         /**
          * @description What water does where a fixture stands.
@@ -2204,6 +2208,8 @@ export interface components {
             at?: null | components["schemas"]["FloorPoint"];
             /** @description Each makes it weigh more where sensors are placed. */
             harms: components["schemas"]["Harm"][];
+            /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
         };
         LengthFigure: {
             /** Format: double */
@@ -2495,6 +2501,8 @@ export interface components {
              * @description Loss coefficient of a stop valve at the start of this branch, on its bore. `null`: there is none.
              */
             stopValveK?: null | number;
+            /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
         };
         /** @enum {unknown} */
         PipeMaterial: "unknown" | "copper" | "steel" | "rigidPlastic" | "crossLinkedPolyethylene";
@@ -3031,6 +3039,8 @@ export interface components {
             finishId?: null | string;
             /** @description Whether somebody looked, and no water can get out here. */
             noLeakPoints?: boolean;
+            /** @description Whether what is not measured of its floor is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
             /** @description The storey it is drawn on; `null` while it is not drawn. */
             storeyId?: null | string;
             /** @description Its floor, as rectangles that join; empty while it is not drawn. */
@@ -3708,6 +3718,8 @@ export interface components {
             flowTest?: null | components["schemas"]["FlowTest"];
             tank?: null | components["schemas"]["PressureTank"];
             pump?: null | components["schemas"]["Pump"];
+            /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
+            assumesUsual?: boolean;
         };
         /** @enum {unknown} */
         ZoneKind: "mopped" | "splashed" | "keepClear";

@@ -67,6 +67,7 @@ export type LeakOutcome = Schemas['LeakOutcome']
 export type Outcome = Schemas['Outcome']
 export type Cause = NonNullable<Schemas['Cause']>
 export type Rehearsed = Schemas['Rehearsed']
+export type TimelineEvent = Schemas['TimelineEvent']
 export type Phase = Schemas['Phase']
 export type EventKind = Schemas['EventKind']
 export type SensorTrip = Schemas['SensorTrip']

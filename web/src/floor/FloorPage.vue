@@ -10,6 +10,7 @@ import CautionLine from '@/ui/CautionLine.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { useRestOfWindow } from '@/ui/restOfWindow'
 import DrawingOrList from '@/site/parts/DrawingOrList.vue'
+import UsualValues from '@/site/parts/UsualValues.vue'
 import FindingList from '@/site/parts/FindingList.vue'
 import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
@@ -383,7 +384,10 @@ const zoomButtons = [
           <FindingList v-if="findings.length" :findings="findings" />
           <p v-else-if="side === 'findings'" class="text-faded">Nothing to mend here.</p>
         </template>
-        <FloorFiles v-if="stage === 'rooms' && side === 'chosen' && !view.chosen" />
+        <template v-if="stage === 'rooms' && side === 'chosen' && !view.chosen">
+          <UsualValues scope="house" place="in the whole house" />
+          <FloorFiles />
+        </template>
       </div>
     </aside>
   </div>

@@ -5,7 +5,7 @@ import type { TypedKind } from '@/api/types'
 import { registerField } from '@/ui/pending'
 import { useUnitSystem } from '@/ui/unitSystem'
 import FieldFrame from './FieldFrame.vue'
-import { show, type ShownKind } from './units'
+import { show, showBounds, type ShownKind } from './units'
 import { useApply } from './useApply'
 
 /**
@@ -27,6 +27,8 @@ const props = defineProps<{
   note?: string
   /** What an empty field says. */
   emptyWord?: string
+  /** Between what it is assumed to be while it is empty, SI; null: not assumed. */
+  assumed?: readonly number[] | null
 }>()
 
 const system = useUnitSystem()
@@ -48,6 +50,11 @@ const shown = computed(() => {
 })
 
 const emptyText = computed(() => props.emptyWord ?? (props.required ? '' : 'not measured'))
+const placeholder = computed(() => {
+  if (!props.assumed) return emptyText.value
+  const [low, high] = [Math.min(...props.assumed), Math.max(...props.assumed)]
+  return `assumed ${showBounds(shownKind(props.kind), { low, high }, system.value)}`
+})
 
 watch(
   shown,
@@ -109,7 +116,7 @@ function revert() {
       :class="{ 'border-clay!': error, 'border-dashed!': !values && !error }"
       autocomplete="off"
       spellcheck="false"
-      :placeholder="emptyText"
+      :placeholder="placeholder"
       :aria-invalid="!!error"
       :aria-describedby="[how && `${id}-how`, error && `${id}-error`].filter(Boolean).join(' ') || undefined"
       :aria-busy="busy"

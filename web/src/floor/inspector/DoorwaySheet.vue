@@ -4,6 +4,7 @@ import type { Doorway } from '@/api/types'
 import { editDoorway, removeDoorway } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import MeasureField from '@/ui/MeasureField.vue'
+import { assumedOf } from '@/ui/assumed'
 import { one } from '@/ui/measured'
 import { useFloorView } from '../floorView'
 import FloorSheet from './FloorSheet.vue'
@@ -37,6 +38,7 @@ async function takeOut() {
       kind="smallLength"
       how="0 where there is none."
       :values="one(doorway.thresholdM)"
+      :assumed="assumedOf(doorway, 'thresholdM')"
       :apply="(v) => set('threshold', (d) => void (d.thresholdM = v?.[0] ?? null))"
       :pointer="`/building/doorways/${index}/thresholdM`"
     />

@@ -7,6 +7,8 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
+import { assumedOf } from '@/ui/assumed'
+import UsualValues from '@/site/parts/UsualValues.vue'
 import type { Choice } from '@/ui/words'
 import { useFloorView } from '../floorView'
 import FloorSheet from './FloorSheet.vue'
@@ -75,6 +77,7 @@ async function takeOut() {
         kind="length"
         how="Floor to bottom."
         :values="one(fixture.depthM)"
+        :assumed="assumedOf(fixture, 'pitDepthM')"
         :apply="(v) => set('depth', (f) => void (f.depthM = v?.[0] ?? null))"
         :pointer="`${at}/depthM`"
       />
@@ -93,6 +96,7 @@ async function takeOut() {
       :pointer="() => `${at}/area`"
     />
     <template #below>
+      <UsualValues :scope="{ fixtureId: id }" place="here" />
       <button type="button" class="act-quiet mt-3 -ml-2" @click="turn">Turn it</button>
     </template>
   </FloorSheet>

@@ -8,6 +8,7 @@ import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { harms, positions, waterSides } from '@/ui/choices/rooms'
 import MeasureField from '@/ui/MeasureField.vue'
+import { assumedOf } from '@/ui/assumed'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
@@ -56,6 +57,7 @@ async function setSide(side: LeakPoint['side']) {
     kind="flow"
     how="Into a jug against the watch: 10 L in 50 s."
     :values="one(leak.flowM3PerS)"
+    :assumed="assumedOf(leak, 'fixedFlowM3PerS', leak.kind)"
     :apply="setMeasure('flowM3PerS')"
     :pointer="`${pointer}/flowM3PerS`"
   />
@@ -65,6 +67,7 @@ async function setSide(side: LeakPoint['side']) {
     kind="smallLength"
     how="Inner bore of the hose or pipe for a full break."
     :values="one(leak.holeM)"
+    :assumed="assumedOf(leak, 'holeM', leak.kind)"
     :apply="setMeasure('holeM')"
     :pointer="`${pointer}/holeM`"
   />
@@ -73,6 +76,7 @@ async function setSide(side: LeakPoint['side']) {
     kind="length"
     how="Tape from the floor to where it would leak."
     :values="one(leak.heightAboveFloorM)"
+    :assumed="assumedOf(leak, 'heightAboveFloorM', leak.kind)"
     :apply="setMeasure('heightAboveFloorM')"
     :pointer="`${pointer}/heightAboveFloorM`"
   />

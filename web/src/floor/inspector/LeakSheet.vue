@@ -7,6 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { firstTrip } from '@/site/trips'
 import { show, showBounds } from '@/ui/units'
+import UsualValues from '@/site/parts/UsualValues.vue'
 import { useFloorView } from '../floorView'
 import FloorSheet from './FloorSheet.vue'
 import LeakFields from './LeakFields.vue'
@@ -74,6 +75,7 @@ async function takeOff() {
       :pointer="`/building/rooms/${roomIndex}/leaks/${index}/at`"
     />
     <template #below>
+      <UsualValues :scope="{ leakId: id }" place="here" />
       <button type="button" class="act-quiet text-clay mt-3 -ml-2" @click="takeOut">
         Take the leak point out
       </button>

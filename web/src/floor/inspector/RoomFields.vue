@@ -6,6 +6,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { finishesOf } from '@/ui/choices/rooms'
 import MeasureField from '@/ui/MeasureField.vue'
+import { assumedOf } from '@/ui/assumed'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 
@@ -32,7 +33,11 @@ const setMeasure = (key: Measure) => (values: number[] | null) =>
   />
   <ChoiceField
     label="Floor finish"
-    how="It sets how high water stands before it spreads."
+    :how="
+      room.assumesUsual && !room.finishId
+        ? 'Assumed as usual, from vinyl to waxed wood.'
+        : 'It sets how high water stands before it spreads.'
+    "
     :value="room.finishId ?? null"
     :choices="finishes"
     :apply="(finish) => set('finish', (r) => void (r.finishId = finish))"
@@ -62,6 +67,7 @@ const setMeasure = (key: Measure) => (values: number[] | null) =>
     kind="length"
     how="From the stop valve up or down the stair; below is negative."
     :values="one(room.floorHeightM)"
+    :assumed="assumedOf(room, 'floorHeightM')"
     :apply="setMeasure('floorHeightM')"
     :pointer="`${pointer}/floorHeightM`"
   />

@@ -6,6 +6,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
+import UsualValues from '@/site/parts/UsualValues.vue'
 import { useFloorView } from '../floorView'
 import { middleOf } from '../geometry'
 import FloorSheet from './FloorSheet.vue'
@@ -87,6 +88,7 @@ async function takeOff() {
       :apply="(key, value) => set(`low point ${key}`, (r) => void (r.fall!.lowPoint![key] = value))"
     />
     <template #below>
+      <UsualValues :scope="{ roomId: id }" place="in this room" />
       <RoomWays :room="room" />
       <RoomContents :room="room" />
       <RoomParts :room="room" :at="at" />

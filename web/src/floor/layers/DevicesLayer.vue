@@ -2,7 +2,8 @@
 import { usePlaceWords } from '../drawnThings'
 import { useStoreyDrawing } from '../storeyDrawing'
 
-/** Stop valves, hubs and repeaters. */
+/** Stop valves, with their handles as they stand, hubs and repeaters. */
+const { turned } = defineProps<{ turned?: ReadonlyMap<string, number> }>()
 const { place } = usePlaceWords()
 const { devices, symbolAt, choosing, isChosen, placeOf, grab, nudge } = useStoreyDrawing()
 const words = { valve: 'Stop valve', hub: 'Hub', repeater: 'Repeater' }
@@ -26,7 +27,17 @@ const words = { valve: 'Stop valve', hub: 'Hub', repeater: 'Repeater' }
         <circle r="16" fill="transparent" />
         <template v-if="kind === 'valve'">
           <circle r="9" class="stroke-sheet" stroke-width="2.5" />
-          <rect x="-3.5" y="-19" width="7" height="20" rx="3" class="stroke-sheet" stroke-width="2" />
+          <rect
+            x="-3.5"
+            y="-19"
+            width="7"
+            height="20"
+            rx="3"
+            class="stroke-sheet"
+            stroke-width="2"
+            :transform="`rotate(${90 * (turned?.get(id) ?? 0)})`"
+            data-testid="handle"
+          />
         </template>
         <template v-else-if="kind === 'hub'">
           <path d="M-13-5 0-15 13-5V12H-13Z" class="stroke-sheet" stroke-width="2.5" />

@@ -2,7 +2,8 @@
 import { usePlaceWords } from '../drawnThings'
 import { useStoreyDrawing } from '../storeyDrawing'
 
-/** Sensors: a puck, and a rope by its way. */
+/** Sensors: a puck, and a rope by its way; those that are wet are filled with water. */
+const { wet } = defineProps<{ wet?: ReadonlySet<string> }>()
 const { place } = usePlaceWords()
 const { sensors, symbolAt, choosing, isChosen, placeOf, wayOf, grab, nudge } = useStoreyDrawing()
 </script>
@@ -22,7 +23,7 @@ const { sensors, symbolAt, choosing, isChosen, placeOf, wayOf, grab, nudge } = u
         v-if="sensor.path.length > 1"
         :points="wayOf(sensor)"
         fill="none"
-        class="stroke-ink"
+        :class="wet?.has(sensor.id) ? 'stroke-river' : 'stroke-ink'"
         stroke-width="7"
         stroke-linejoin="round"
       />
@@ -34,10 +35,18 @@ const { sensors, symbolAt, choosing, isChosen, placeOf, wayOf, grab, nudge } = u
           height="22"
           rx="5"
           class="stroke-sheet"
-          :class="isChosen('sensor', sensor.id) ? 'fill-moss' : 'fill-ink'"
+          :class="
+            wet?.has(sensor.id) ? 'fill-river' : isChosen('sensor', sensor.id) ? 'fill-moss' : 'fill-ink'
+          "
           stroke-width="2.5"
         />
-        <circle r="4" class="fill-sheet" />
+        <path
+          v-if="wet?.has(sensor.id)"
+          d="M0-8C4-3 6 0 6 3A6 6 0 0 1-6 3C-6 0-4-3 0-8Z"
+          class="fill-sheet"
+          data-testid="wet-sensor"
+        />
+        <circle v-else r="4" class="fill-sheet" />
       </g>
     </g>
   </g>

@@ -9,6 +9,8 @@ import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import UsualValues from '@/site/parts/UsualValues.vue'
+import { assumedOf } from '@/ui/assumed'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
@@ -138,6 +140,7 @@ const uses = (plan: Plan, id: string) =>
           kind="bore"
           how="Inside; or outside by wall as printed on it: 22 x 3."
           :values="one(pipe.boreM)"
+          :assumed="assumedOf(pipe, 'pipeBoreM')"
           :apply="setMeasure(pipe.id, 'boreM')"
           :pointer="`/building/pipes/${index}/boreM`"
         />
@@ -146,6 +149,7 @@ const uses = (plan: Plan, id: string) =>
           kind="length"
           how="Along the pipe, with a tape or paces."
           :values="one(pipe.lengthM)"
+          :assumed="assumedOf(pipe, 'pipeLengthM')"
           :apply="setMeasure(pipe.id, 'lengthM')"
           :pointer="`/building/pipes/${index}/lengthM`"
         />
@@ -175,6 +179,7 @@ const uses = (plan: Plan, id: string) =>
           :apply="setMeasure(pipe.id, 'stopValveK')"
           :pointer="`/building/pipes/${index}/stopValveK`"
         />
+        <UsualValues class="sm:col-span-2" :scope="{ pipeId: pipe.id }" place="for this pipe" />
         <div class="sm:col-span-2">
           <button
             type="button"

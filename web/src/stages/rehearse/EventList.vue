@@ -4,6 +4,7 @@ import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { duration, show } from '@/ui/units'
 import { eventWords } from '@/ui/words'
+import { whoOf } from './who'
 
 /** What happens in order of time, numbered as on the strip, with who decided. */
 const props = defineProps<{ rehearsed: Rehearsed; plan: Plan }>()
@@ -12,12 +13,7 @@ const preferences = usePreferences()
 const rows = computed(() =>
   props.rehearsed.events.map((event) => ({
     ...event,
-    who:
-      event.kind === 'told' || event.kind === 'closingOrdered'
-        ? props.plan.installation.rules.find((r) => r.id === event.ruleId)?.name
-        : event.kind === 'sensorWet' || event.kind === 'hubKnows'
-          ? props.plan.installation.sensors.find((s) => s.id === event.sensorId)?.name
-          : undefined,
+    who: whoOf(event, props.plan),
   })),
 )
 </script>
@@ -32,7 +28,7 @@ const rows = computed(() =>
         class="grid grid-cols-[1.6rem_5.5rem_1fr_auto] items-baseline gap-x-2"
       >
         <span
-          class="figures bg-river text-paper grid size-5 place-items-center rounded-full text-[12px] font-bold"
+          class="figures bg-ink text-sheet grid size-5 place-items-center rounded-full text-[12px] font-bold"
         >
           {{ i + 1 }}
         </span>

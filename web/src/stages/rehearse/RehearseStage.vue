@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import type { Mode } from '@/api/types'
@@ -18,6 +18,7 @@ import EventList from './EventList.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
+import RehearsalFloor from './RehearsalFloor.vue'
 import TimeStrip from './TimeStrip.vue'
 
 const open = useOpenPlan()
@@ -44,6 +45,19 @@ const { data, trouble } = usePlanQuery(
   { isAsked: () => leakId.value !== '', showsTrouble: true },
 )
 const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
+
+/** The moment that is looked at; at first when the valve starts to turn, or else the last event. */
+const atS = ref(0)
+let shownOf = ''
+watch(
+  rehearsed,
+  (now) => {
+    if (!now || shownOf === now.leakId + now.mode) return
+    shownOf = now.leakId + now.mode
+    atS.value = (now.events.find((e) => e.kind === 'valveMoves') ?? now.events.at(-1))?.timeS ?? 0
+  },
+  { immediate: true },
+)
 
 const before = computed(() => open.outcomeOf(open.savedAssessment, leakId.value, mode.value))
 const stopsAfter = (seconds: number | null | undefined) => (seconds == null ? 'never' : duration(seconds))
@@ -120,7 +134,10 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
             </span>
           </p>
           <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
-          <TimeStrip :rehearsed="rehearsed" :plan="plan" />
+          <div class="flex flex-col gap-3 lg:flex-row">
+            <TimeStrip v-model="atS" class="min-w-0 grow" :rehearsed="rehearsed" :plan="plan" />
+            <RehearsalFloor class="shrink-0 lg:w-64" :rehearsed="rehearsed" :plan="plan" :at-s="atS" />
+          </div>
         </div>
         <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />
         <div class="grid h-fit min-w-0 gap-x-8 gap-y-6 md:grid-cols-2">

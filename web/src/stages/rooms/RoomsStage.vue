@@ -10,6 +10,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import StagePage from '@/site/parts/StagePage.vue'
+import UsualValues from '@/site/parts/UsualValues.vue'
 import { show } from '@/ui/units'
 import { finishesOf } from '@/ui/choices/rooms'
 import LeakList from './LeakList.vue'
@@ -95,6 +96,7 @@ async function add() {
           <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
             <RoomFields :room="room" :pointer="`/building/rooms/${index}`" />
           </div>
+          <UsualValues :scope="{ roomId: room.id }" place="in this room" />
           <LeakList :room="room" :room-index="index" class="mt-5" />
           <button
             type="button"
@@ -106,5 +108,6 @@ async function add() {
         </DisclosurePanel>
       </Disclosure>
     </ul>
+    <UsualValues scope="house" place="in the whole house" />
   </StagePage>
 </template>

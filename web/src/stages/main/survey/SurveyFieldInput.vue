@@ -58,6 +58,7 @@ function putMeasured(values: number[] | null) {
     :kind="field.kind"
     :how="field.how"
     :empty-word="field.emptyWord"
+    :assumed="field.assumed?.(open.plan!)"
     :values="measured"
     :apply="putMeasured"
     :pointer="partPointer"

@@ -1,3 +1,4 @@
+import { assumedOf } from '@/ui/assumed'
 import type { StopValve, Plan } from '@/api/types'
 import { isMultiTurn, type Choice } from '@/ui/words'
 import {
@@ -393,6 +394,7 @@ export const surveyCards: SurveyCard[] = [
         path: 'building.supply.staticPressurePa',
         label: 'Pressure at rest',
         how: 'Gauge on an outside tap, every tap shut: 3.5 bar, 60 psi.',
+        assumed: ({ building }) => assumedOf(building.supply, 'staticPressurePa'),
       },
       {
         type: 'measure',

@@ -13,7 +13,14 @@ export type SurveyField = {
   /** Nothing is missing while it is empty. */
   optional?: boolean
 } & (
-  | { type: 'measure'; kind: TypedKind; parts?: [string, string]; emptyWord?: string }
+  | {
+      type: 'measure'
+      kind: TypedKind
+      parts?: [string, string]
+      emptyWord?: string
+      /** Between what it is assumed to be while it is empty. */
+      assumed?: (plan: Plan) => readonly number[] | null
+    }
   | { type: 'choice'; choices: (plan: Plan) => Choice<string | null>[] }
   | { type: 'answer'; choices: Choice<string>[] }
   | { type: 'valveKind' }

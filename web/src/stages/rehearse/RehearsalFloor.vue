@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { api } from '@/api/client'
+import type { Plan, Rehearsed } from '@/api/types'
+import FloorAtMoment from '@/floor/FloorAtMoment.vue'
+import { usePlanQuery } from '@/site/queries/planQuery'
+import { duration } from '@/ui/units'
+import { outAt, turnedAt, wetAt } from './moment'
+
+/** The floor where it leaks, at one moment of the rehearsal: water, wet sensors, the handle. */
+const props = defineProps<{ rehearsed: Rehearsed; plan: Plan; atS: number }>()
+
+const room = computed(() =>
+  props.plan.building.rooms.find((r) => r.leaks.some((l) => l.id === props.rehearsed.leakId)),
+)
+const isDrawn = computed(
+  () => !!room.value?.storeyId && !!room.value.leaks.find((l) => l.id === props.rehearsed.leakId)?.at,
+)
+const storey = computed(() => props.plan.building.storeys.find((s) => s.id === room.value?.storeyId))
+const { data } = usePlanQuery(
+  () => ['floors', props.rehearsed.leakId],
+  (of, signal) => api.drawFloors(of, { leak: props.rehearsed.leakId }, signal),
+  { isAsked: () => isDrawn.value },
+)
+const sheets = computed(() => data.value?.sheets.filter((s) => s.storeyId === room.value?.storeyId) ?? [])
+const wet = computed(() => wetAt(props.rehearsed.events, props.atS))
+const turned = computed(() => {
+  const { stopValveId, events } = props.rehearsed
+  return new Map(stopValveId ? [[stopValveId, turnedAt(events, props.atS)]] : [])
+})
+const valveWords = computed(() => {
+  const share = turned.value.get(props.rehearsed.stopValveId ?? '')
+  if (share === undefined) return 'no valve closes'
+  return share === 0 ? 'valve open' : share < 1 ? 'valve closing' : 'valve at the end of its stroke'
+})
+const label = computed(
+  () =>
+    `${storey.value?.name} after ${duration(props.atS)}: ${wet.value.size} sensors wet, ${valveWords.value}.`,
+)
+</script>
+
+<template>
+  <figure v-if="isDrawn && storey" class="bg-sheet overflow-hidden rounded-sm">
+    <FloorAtMoment
+      class="h-56"
+      role="img"
+      :aria-label="label"
+      :plan="plan"
+      :storey-id="storey.id"
+      :sheets="sheets"
+      :out-ml="outAt(rehearsed.curve, atS) * 1e6"
+      :wet="wet"
+      :turned="turned"
+    />
+    <figcaption class="text-faded flex flex-wrap justify-between gap-x-3 px-3 py-1 text-[13px]">
+      <span>{{ storey.name }}, water as it spreads</span>
+      <span
+        ><b class="text-ink">{{ wet.size }}</b> wet · {{ valveWords }}</span
+      >
+    </figcaption>
+  </figure>
+</template>

@@ -1,0 +1,56 @@
+import { describe, expect, it } from 'vitest'
+import type { Rehearsed } from '@/api/types'
+import { lanesOf, MARK_PX, outAt, turnedAt, wetAt } from './moment'
+
+const events: Rehearsed['events'] = [
+  { timeS: 0, kind: 'firstDrop', volumeM3: 0 },
+  { timeS: 20, kind: 'sensorWet', volumeM3: 0.01, sensorId: 'a' },
+  { timeS: 21, kind: 'hubKnows', volumeM3: 0.0105, sensorId: 'a' },
+  { timeS: 26, kind: 'told', volumeM3: 0.013, ruleId: 'r' },
+  { timeS: 46, kind: 'closingOrdered', volumeM3: 0.023, ruleId: 'r' },
+  { timeS: 47, kind: 'valveMoves', volumeM3: 0.0235 },
+  { timeS: 50, kind: 'sensorWet', volumeM3: 0.025, sensorId: 'b' },
+  { timeS: 57, kind: 'flowStops', volumeM3: 0.026 },
+]
+
+describe('a rehearsal at one moment', () => {
+  it('reads what is out off the curve, and no more than its end', () => {
+    const curve = [
+      { timeS: 0, volumeM3: 0 },
+      { timeS: 10, volumeM3: 0.005 },
+      { timeS: 10, volumeM3: 0.006 },
+      { timeS: 30, volumeM3: 0.016 },
+    ]
+    expect(outAt(curve, 0)).toBe(0)
+    expect(outAt(curve, 5)).toBeCloseTo(0.0025)
+    expect(outAt(curve, 20)).toBeCloseTo(0.011)
+    expect(outAt(curve, 99)).toBe(0.016)
+  })
+
+  it('knows which sensors are wet, and how far the handle has turned', () => {
+    expect([...wetAt(events, 19)]).toEqual([])
+    expect([...wetAt(events, 20)]).toEqual(['a'])
+    expect([...wetAt(events, 60)]).toEqual(['a', 'b'])
+    expect(turnedAt(events, 47)).toBe(0)
+    expect(turnedAt(events, 52)).toBeCloseTo(0.5)
+    expect(turnedAt(events, 90)).toBe(1)
+    expect(turnedAt(events.slice(0, 4), 90)).toBe(0)
+  })
+
+  it('puts each event on its lane, and no two marks touch', () => {
+    const rehearsed = { events } as Rehearsed
+    for (const scale of [0.1, 1, 4, 12]) {
+      const lanes = lanesOf(rehearsed, (s) => s * scale, 60)
+      expect(lanes.flatMap((l) => l.marks.flatMap((m) => m.events)).sort()).toEqual([1, 2, 3, 4, 5, 6, 7])
+      for (const { marks } of lanes)
+        for (let i = 1; i < marks.length; i++)
+          expect(marks[i]!.x - marks[i - 1]!.x).toBeGreaterThanOrEqual(MARK_PX)
+    }
+    const [sensors, radio, rules, valve, people] = lanesOf(rehearsed, (s) => s, 60)
+    expect(sensors!.stretches).toEqual([{ fromS: 20, toS: 60 }])
+    expect(radio!.stretches).toEqual([{ fromS: 20, toS: 21 }])
+    expect(rules!.stretches).toEqual([{ fromS: 21, toS: 46 }])
+    expect(valve!.stretches).toEqual([{ fromS: 47, toS: 57 }])
+    expect(people!.stretches).toEqual([{ fromS: 26, toS: 60 }])
+  })
+})
