@@ -28,6 +28,7 @@ public class CatalogueColumnsTests
             {
                 MultiTurnValves = Enum.GetValues<ValveKind>().Where(k => k.IsMultiTurn()),
                 FixedFlowLeaks = Enum.GetValues<LeakKind>().Where(k => k.IsFixedFlow()),
+                Pipes = Enum.GetValues<PipeMaterial>().Where(m => UsualPipes.Of(m).Count > 0).ToDictionary(m => m, UsualPipes.Of),
                 Usual = new
                 {
                     StaticPressurePa = Ends(UsualSpan.StaticPressurePa),

@@ -9,9 +9,17 @@ export async function type(page: Page, label: string, text: string, understood: 
   await expect(field).toHaveAttribute('aria-busy', 'false')
 }
 
-/** Chooses from a list by keyboard. */
+/** Chooses from a list by keyboard, or presses the answer where all are in sight. */
 export async function choose(page: Page, label: string, option: string) {
+  const answers = page.getByRole('radiogroup', { name: label }).first()
   const button = page.getByRole('button', { name: new RegExp(`^${label}`) })
+  await expect(answers.or(button).first()).toBeVisible()
+  if (await answers.isVisible()) {
+    const answer = answers.getByRole('radio', { name: option })
+    await answer.click()
+    await expect(answer).toHaveAttribute('aria-checked', 'true')
+    return
+  }
   await button.focus()
   await page.keyboard.press('Enter')
   await page.getByRole('option', { name: option }).click()

@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="T extends string">
+<script setup lang="ts" generic="T extends string | null">
 import { RadioGroup, RadioGroupLabel, RadioGroupOption } from '@headlessui/vue'
 import { computed } from 'vue'
 import { useChosen } from './useChosen'
@@ -17,6 +17,7 @@ const props = defineProps<{
 const slots = defineSlots<{ picture?: (of: { value: T }) => unknown }>()
 const isPictured = computed(() => slots.picture !== undefined)
 
+const hint = computed(() => props.choices.find((c) => c.value === shown.value)?.hint)
 const { shown, error, choose } = useChosen(
   () => props.value,
   (value) => props.apply(value),
@@ -25,7 +26,11 @@ const { shown, error, choose } = useChosen(
 </script>
 
 <template>
-  <RadioGroup :model-value="shown" class="min-w-0" @update:model-value="choose">
+  <RadioGroup
+    :model-value="shown ?? ''"
+    class="min-w-0"
+    @update:model-value="(value) => choose((value === '' ? null : value) as T)"
+  >
     <RadioGroupLabel class="font-semibold">{{ label }}</RadioGroupLabel>
     <p v-if="how" class="text-faded mb-1 text-[13px]">{{ how }}</p>
     <div
@@ -38,9 +43,9 @@ const { shown, error, choose } = useChosen(
     >
       <RadioGroupOption
         v-for="choice in choices"
-        :key="choice.value"
+        :key="choice.value ?? ''"
         v-slot="{ checked }"
-        :value="choice.value"
+        :value="choice.value ?? ''"
         class="cursor-pointer"
       >
         <div
@@ -61,6 +66,7 @@ const { shown, error, choose } = useChosen(
         </div>
       </RadioGroupOption>
     </div>
+    <p v-if="!isPictured && hint" class="text-faded mt-0.5 text-[12.5px]">{{ hint }}</p>
     <p v-if="error" role="alert" class="text-clay mt-1 text-[13px] font-semibold">{{ error }}</p>
   </RadioGroup>
 </template>

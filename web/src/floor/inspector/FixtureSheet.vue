@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Fixture } from '@/api/types'
 import { editFixture, removeFixture } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
-import ChoiceField from '@/ui/ChoiceField.vue'
+import AnswerField from '@/ui/AnswerField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
@@ -63,7 +63,7 @@ async function takeOut() {
       :apply="(name) => set('name', (f) => void (f.name = name))"
       :pointer="`${at}/name`"
     />
-    <ChoiceField
+    <AnswerField
       class="col-span-2"
       label="How it stands"
       :value="fixture.base"

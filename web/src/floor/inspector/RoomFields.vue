@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Room } from '@/api/types'
 import { editRoom } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
-import ChoiceField from '@/ui/ChoiceField.vue'
+import AnswerField from '@/ui/AnswerField.vue'
 import { finishesOf } from '@/ui/choices/rooms'
 import MeasureField from '@/ui/MeasureField.vue'
 import { assumedOf } from '@/ui/assumed'
@@ -31,7 +31,8 @@ const setMeasure = (key: Measure) => (values: number[] | null) =>
     :apply="(text) => set('name', (r) => void (r.name = text))"
     :pointer="`${pointer}/name`"
   />
-  <ChoiceField
+  <AnswerField
+    class="col-span-full"
     label="Floor finish"
     :how="
       room.assumesUsual && !room.finishId

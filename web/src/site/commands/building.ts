@@ -72,6 +72,23 @@ export const addPipe =
     })
   }
 
+/** A branch of a pipe: of the same material, with the same water, and from where that one ends. */
+export const addBranch =
+  (id: string, ofId: string): Command =>
+  ({ building }) => {
+    const of = building.pipes.find((p) => p.id === ofId)
+    if (!of) return
+    building.pipes.push({
+      id,
+      name: `${of.name}, branch`,
+      parentId: of.id,
+      material: of.material,
+      water: of.water,
+      endHeightM: of.endHeightM ?? null,
+      assumesUsual: of.assumesUsual ?? false,
+    })
+  }
+
 /** Leak points need a pipe behind them: where there is none yet, one that nobody has measured. */
 export const ensurePipe =
   (id: string): Command =>

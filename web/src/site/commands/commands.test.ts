@@ -52,6 +52,7 @@ const all: [string, Command, string[]][] = [
     },
     ['building.pipes'],
   ],
+  ['addBranch', building.addBranch('new', demo.building.pipes[0]!.id), ['building.pipes']],
   ['editPipe', building.editPipe(demo.building.pipes[0]!.id, rename), ['building.pipes']],
   ['removePipe', building.removePipe(demo.building.pipes.at(-1)!.id), ['building.pipes']],
   ['addRoom', building.addRoom('new', 'Attic'), ['building.rooms']],

@@ -3,7 +3,7 @@ import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/vue'
 import { computed, ref } from 'vue'
 import type { Pipe, Plan } from '@/api/types'
 import { freshId } from '@/site/names'
-import { addPipe, editPipe, removePipe } from '@/site/commands/building'
+import { addBranch, addPipe, editPipe, removePipe } from '@/site/commands/building'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -15,6 +15,7 @@ import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
 import { show } from '@/ui/units'
 import { pipeMaterials, pipeWaters } from '@/ui/choices/valve'
+import PipeSizes from './PipeSizes.vue'
 
 /** The tree of pipes as a list, each under the one that feeds it. */
 const open = useOpenPlan()
@@ -80,6 +81,11 @@ async function add() {
   await open.edit('pipe added', addPipe(added.value))
 }
 
+async function addBranchOf(pipe: Pipe) {
+  added.value = freshId(`${pipe.id}-branch`, plan.value.building.pipes)
+  await open.edit('branch added', addBranch(added.value, pipe.id))
+}
+
 const uses = (plan: Plan, id: string) =>
   plan.building.pipes.filter((p) => p.parentId === id).length +
   plan.building.stopValves.filter((m) => m.fedByPipeId === id).length +
@@ -121,7 +127,8 @@ const uses = (plan: Plan, id: string) =>
           :apply="(start) => set(pipe.id, 'start', (p) => putStart(p, start))"
           :pointer="`/building/pipes/${index}/parentId`"
         />
-        <ChoiceField
+        <AnswerField
+          class="sm:col-span-2"
           label="Material"
           :value="pipe.material"
           :choices="pipeMaterials"
@@ -134,6 +141,11 @@ const uses = (plan: Plan, id: string) =>
           :choices="pipeWaters"
           :apply="(water) => set(pipe.id, 'water', (p) => void (p.water = water))"
           :pointer="`/building/pipes/${index}/water`"
+        />
+        <PipeSizes
+          :pipe="pipe"
+          :apply="(boreM) => setMeasure(pipe.id, 'boreM')([boreM])"
+          class="sm:col-span-2"
         />
         <MeasureField
           label="Bore"
@@ -181,6 +193,7 @@ const uses = (plan: Plan, id: string) =>
         />
         <UsualValues class="sm:col-span-2" :scope="{ pipeId: pipe.id }" place="for this pipe" />
         <div class="sm:col-span-2">
+          <button type="button" class="act-quiet -ml-2" @click="addBranchOf(pipe)">Add a branch of it</button>
           <button
             type="button"
             class="act-quiet text-clay -ml-2"

@@ -28,10 +28,15 @@ const turned = computed(() => {
   const { stopValveId, events } = props.rehearsed
   return new Map(stopValveId ? [[stopValveId, turnedAt(events, props.atS)]] : [])
 })
+/** How far the handle of the valve that closes has turned; null where none does. */
+const share = computed(() => turned.value.get(props.rehearsed.stopValveId ?? '') ?? null)
 const valveWords = computed(() => {
-  const share = turned.value.get(props.rehearsed.stopValveId ?? '')
-  if (share === undefined) return 'no valve closes'
-  return share === 0 ? 'valve open' : share < 1 ? 'valve closing' : 'valve at the end of its stroke'
+  if (share.value === null) return 'no valve closes'
+  return share.value === 0
+    ? 'valve open'
+    : share.value < 1
+      ? 'valve closing'
+      : 'valve at the end of its stroke'
 })
 const label = computed(
   () =>
@@ -52,11 +57,24 @@ const label = computed(
       :wet="wet"
       :turned="turned"
     />
-    <figcaption class="text-faded flex flex-wrap justify-between gap-x-3 px-3 py-1 text-[13px]">
+    <figcaption class="text-faded flex flex-wrap items-center justify-between gap-x-3 px-3 py-1 text-[13px]">
       <span>{{ storey.name }}, water as it spreads</span>
-      <span
-        ><b class="text-ink">{{ wet.size }}</b> wet · {{ valveWords }}</span
-      >
+      <span class="flex items-center gap-2">
+        <svg v-if="share !== null" viewBox="-16 -16 32 32" class="size-8" aria-hidden="true">
+          <path d="M-16-5h32M-16 5h32" class="stroke-faded" stroke-width="1.5" />
+          <circle r="8" class="fill-ink" />
+          <rect
+            x="-2"
+            y="-2.5"
+            width="17"
+            height="5"
+            rx="2"
+            class="fill-ink"
+            :transform="`rotate(${90 * share})`"
+          />
+        </svg>
+        {{ valveWords }}
+      </span>
     </figcaption>
   </figure>
 </template>

@@ -18,7 +18,7 @@ const at = defineModel<number>({ required: true })
 const preferences = usePreferences()
 const box = ref<HTMLElement>()
 const width = ref(640)
-const CURVE_PX = 190
+const CURVE_PX = 150
 const LANE_PX = 22
 const PAD = { left: 64, right: 18, top: 10, phases: 22, bottom: 26 }
 
@@ -269,8 +269,8 @@ const scrub = (event: Event) => goTo(Number((event.target as HTMLInputElement).v
         />
       </label>
       <p class="w-full sm:w-auto" data-testid="moment">
-        <strong class="figures">{{ duration(at) }}</strong>
-        <span class="figures text-river font-bold"> {{ told.out }}</span> out · {{ told.last }}
+        <strong class="figures">{{ duration(at) }}</strong> ·
+        <span class="figures text-river font-bold">{{ told.out }}</span> out · {{ told.last }}
       </p>
     </div>
   </div>

@@ -36,6 +36,13 @@ const put = (next: unknown) =>
 
 const chosen = computed(() => (value.value ?? (props.field.optional ? null : 'unknown')) as string | null)
 
+/** Where nothing is said, that is one of the answers. */
+const answered = computed(() => {
+  if (props.field.type !== 'answer') return null
+  const silent = props.field.choices.some((c) => c.value === null) ? null : 'unknown'
+  return (value.value ?? silent) as string | null
+})
+
 const measured = computed(() => {
   if (props.field.type !== 'measure' || value.value === null) return null
   const { parts } = props.field
@@ -76,7 +83,7 @@ function putMeasured(values: number[] | null) {
     v-else-if="field.type === 'answer'"
     :label="field.label"
     :how="field.how"
-    :value="(value ?? 'unknown') as string"
+    :value="answered"
     :choices="field.choices"
     :apply="put"
     :pointer="pointer"

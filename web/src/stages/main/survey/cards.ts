@@ -31,14 +31,11 @@ export interface SurveyCard {
   ofPlan?: boolean
   /** Asked only of a valve that a drive could turn: of one that has to be replaced, what the new one needs is enough. */
   ofQuarterTurn?: boolean
+  /** Its questions are answered with no in most houses. */
+  areMostlyNo?: boolean
   /** A part of its own below the answers. */
   part?: 'obstacles' | 'pipes' | 'photographs'
 }
-
-const fixed =
-  <T extends string | null>(choices: Choice<T>[]) =>
-  () =>
-    choices as Choice<string | null>[]
 
 const afterMains = (plan: Plan): Choice<string | null>[] => [
   {
@@ -56,7 +53,7 @@ const feeds = (plan: Plan): Choice<string | null>[] => [
 ]
 
 const adjoining = (side: 'pipeBefore' | 'pipeAfter', word: string): SurveyField[] => [
-  { type: 'choice', path: `${side}.material`, label: `Pipe ${word}`, choices: fixed(pipeMaterials) },
+  { type: 'answer', path: `${side}.material`, label: `Pipe ${word}`, choices: pipeMaterials },
   {
     type: 'measure',
     kind: 'smallLength',
@@ -96,12 +93,11 @@ export const surveyCards: SurveyCard[] = [
         when: (_, plan) => plan.building.stopValves.length > 1,
       },
       {
-        type: 'choice',
+        type: 'answer',
         path: 'size',
         label: 'Nominal size',
         how: 'Stamped on the body.',
-        choices: fixed(nominalSizes),
-        optional: false,
+        choices: nominalSizes,
       },
       {
         type: 'measure',
@@ -110,7 +106,7 @@ export const surveyCards: SurveyCard[] = [
         label: 'Free bore',
         how: 'Through the open ball: sheet or caliper.',
       },
-      { type: 'choice', path: 'sideOfMeter', label: 'Side of the meter', choices: fixed(sidesOfMeter) },
+      { type: 'answer', path: 'sideOfMeter', label: 'Side of the meter', choices: sidesOfMeter },
     ],
   },
   {
@@ -122,11 +118,11 @@ export const surveyCards: SurveyCard[] = [
     asked: 'none',
     fields: [
       {
-        type: 'choice',
+        type: 'answer',
         path: 'upstreamStop',
         label: 'Upstream stop',
         how: 'Another valve before this one, tried.',
-        choices: fixed(upstreamStops),
+        choices: upstreamStops,
       },
     ],
   },
@@ -146,17 +142,17 @@ export const surveyCards: SurveyCard[] = [
       },
       { type: 'measure', kind: 'smallLength', path: 'handle.thicknessM', label: 'Handle thickness' },
       {
-        type: 'choice',
+        type: 'answer',
         path: 'handle.pointsWhenOpen',
         label: 'Points when open',
-        choices: fixed(handleDirections),
+        choices: handleDirections,
       },
       {
-        type: 'choice',
+        type: 'answer',
         path: 'stem.shape',
         label: 'Stem',
         how: 'A coupler grips flats, never the round.',
-        choices: fixed(stemShapes),
+        choices: stemShapes,
       },
       {
         type: 'measure',
@@ -210,11 +206,11 @@ export const surveyCards: SurveyCard[] = [
     asked: 'pull',
     fields: [
       {
-        type: 'choice',
+        type: 'answer',
         path: 'stiffness',
         label: 'How stiff',
         how: 'By hand, after working it a few times.',
-        choices: fixed(stiffnesses),
+        choices: stiffnesses,
       },
       {
         type: 'measure',
@@ -282,7 +278,7 @@ export const surveyCards: SurveyCard[] = [
         how: 'The way a cord would lie.',
         when: (main) => main.place?.outlet !== 'no',
       },
-      { type: 'choice', path: 'place.kind', label: 'Place', choices: fixed(placeKinds) },
+      { type: 'answer', path: 'place.kind', label: 'Place', choices: placeKinds },
       {
         type: 'measure',
         kind: 'temperature',
@@ -295,6 +291,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'bonding',
+    areMostlyNo: true,
     title: 'Earth bonding',
     lead: "Metal pipe may be the building's earth. A plastic insert or a removed section breaks it.",
     caution: 'A bonding wire on the pipe must stay connected. Ask an electrician before a metal pipe is cut.',
@@ -311,6 +308,7 @@ export const surveyCards: SurveyCard[] = [
   },
   {
     id: 'hangs',
+    areMostlyNo: true,
     title: 'What hangs on it',
     lead: 'Follow the pipe, and ask. Whatever is after this valve goes dry when it closes.',
     caution:
@@ -328,10 +326,10 @@ export const surveyCards: SurveyCard[] = [
       { type: 'answer', path: 'feedsOtherTenants', label: "Other people's flats", choices: answers },
       { type: 'switch', path: 'heater', label: 'A heater, boiler or cylinder', on: {} },
       {
-        type: 'choice',
+        type: 'answer',
         path: 'heater.kind',
         label: 'Heater',
-        choices: fixed(heaterKinds),
+        choices: heaterKinds,
         when: (main) => !!main.heater,
       },
       {

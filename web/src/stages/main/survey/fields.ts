@@ -22,7 +22,7 @@ export type SurveyField = {
       assumed?: (plan: Plan) => readonly number[] | null
     }
   | { type: 'choice'; choices: (plan: Plan) => Choice<string | null>[] }
-  | { type: 'answer'; choices: Choice<string>[] }
+  | { type: 'answer'; choices: Choice<string | null>[] }
   | { type: 'valveKind' }
   | { type: 'switch'; on: object }
   | { type: 'text'; required?: boolean; long?: boolean }
