@@ -21,6 +21,9 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/assessments"] = "",
         ["/api/comparisons"] = "",
         ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away",
+        ["/api/fault-matrix"] = "",
+        ["/api/fault-remedies"] = "leak=glaze-sink-hose",
+        ["/api/rule-grid"] = "",
         ["/api/floors"] = "worst=true",
         ["/api/reach/map"] = "radio=mesh-868&storey=studio",
         ["/api/reach/hub"] = "",
@@ -54,6 +57,8 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [Theory]
     [InlineData("/api/rehearsals", "leak=nowhere&mode=away")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=asleepish")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&faults=hubFailed,moonFailed")]
+    [InlineData("/api/fault-remedies", "leak=nowhere")]
     [InlineData("/api/floors", "leak=nowhere")]
     [InlineData("/api/reach/map", "radio=none&storey=studio")]
     [InlineData("/api/proposals/house", "shape=castle")]

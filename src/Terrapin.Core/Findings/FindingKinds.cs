@@ -149,7 +149,7 @@ public static class FindingKinds
         FiredHeaterBehindShutMain, HeaterMaySiphonBack, LeakBeforeEveryMain, NoUpstreamStop, NotMeasured,
         OtherTenantsBehindValve, PumpAgainstShutValve, PumpNotStopped, RadioBelowLid, ReplacingNeedsUpstream,
         SprinklersBehindValve, SprinklersUnknown, SupplyNotTested, TankAfterOnlyValve, TankOnHouseSide, TorqueEstimated,
-        TorqueOneWay, TorqueUnknown, UpstreamStopUnknown, ValveKindUnknown, ValveMayFreeze, ValveMultiTurn,
+        TorqueOneWay, TorqueUnknown, UpstreamStopUnknown, UsualAssumed, ValveKindUnknown, ValveMayFreeze, ValveMultiTurn,
         ValveOnStreetSide, ValvePasses, ValveSeized, VitalUseBehindValve, WeepsAtStem, BackupDrawUnknown,
         BatteryFiguresUnknown, CannotCloseWithoutMains, ClearanceTooSmall, ColdestUnknown, CollarInsulated, CollarUnknown,
         CordTooShort, CutInIsPlumbing, DriveDeratingUnknown, DriveHasNoSuchSupply, DriveMarginThin, DriveNotChosen,

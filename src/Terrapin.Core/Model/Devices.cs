@@ -238,6 +238,9 @@ public sealed record HubSpec
     /// <summary>From a message arriving to the command leaving.</summary>
     public DurationFigure? Logic { get; init; }
 
+    /// <summary>Whether a service outside the house runs its rules.</summary>
+    public Answer LogicInCloud { get; init; }
+
     public PriceFigure? Price { get; init; }
 }
 

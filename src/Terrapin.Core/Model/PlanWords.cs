@@ -64,6 +64,12 @@ public static class PlanWords
     /// <param name="stopValveId">One of its stop valves.</param>
     public static FittedDrive? DriveOn(this Plan plan, string stopValveId) => plan.Installation.Drives.FirstOrDefault(d => d.StopValveId == stopValveId);
 
+    /// <summary>Whether a rule, or a direct link to its drive, closes a stop valve.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">One of its stop valves.</param>
+    public static bool IsClosed(this Plan plan, string stopValveId) => plan.DriveOn(stopValveId) is { } drive
+        && (plan.Installation.Rules.Any(r => r.Closes(stopValveId)) || plan.Installation.Links.Any(l => l.DriveId == drive.Id));
+
     /// <summary>The plan with a drive in place of the one on its stop valve.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="drive">As it is to be fitted.</param>

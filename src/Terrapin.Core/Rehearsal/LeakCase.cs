@@ -55,6 +55,11 @@ internal sealed record LeakCase
 
     public required IReadOnlyList<SensorCase> Sensors { get; init; }
 
+    /// <summary>The sensor that knows first with every valve open; <see langword="null"/>: none ever does.</summary>
+    public SensorCase? First() => Flow.OpenM3PerS > 0
+        ? Sensors.Where(s => s.TripM3 is not null).MinBy(s => (s.TripM3 / Flow.OpenM3PerS) + s.ResponseS + s.RadioS)
+        : null;
+
     /// <summary>Why no valve can close for it, whatever the rules order; <see langword="null"/> where one on its way has a drive.</summary>
     public Cause? NoValve { get; init; }
 

@@ -58,6 +58,7 @@ internal sealed class LeakMemory
             && ReferenceEquals(a.Catalogue, b.Catalogue)
             && ReferenceEquals(one.Drives, other.Drives)
             && ReferenceEquals(one.Hubs, other.Hubs)
+            && ReferenceEquals(one.Links, other.Links)
             && ReferenceEquals(one.Rules, other.Rules)
             && LeakWater.AnySensorDrawn(a) == LeakWater.AnySensorDrawn(b)
             && one.Sensors.Select(s => s.Id).SequenceEqual(other.Sensors.Select(s => s.Id));

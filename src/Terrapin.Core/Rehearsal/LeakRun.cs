@@ -14,6 +14,8 @@ internal sealed class LeakRun
     private readonly Plan plan;
     private readonly LeakCase leak;
     private readonly Mode mode;
+    private readonly Broken broken;
+    private readonly Controls controls;
     private readonly double flow;
     private readonly ValveCase[] valves;
     private readonly Trace trace;
@@ -22,37 +24,82 @@ internal sealed class LeakRun
     private readonly ValveCase[] moved;
     private readonly TraceEntry? still;
 
-    private LeakRun(Plan plan, Controls controls, LeakCase leak, Mode mode)
+    private LeakRun(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken)
     {
         this.plan = plan;
         this.leak = leak;
         this.mode = mode;
+        this.broken = broken;
+        this.controls = controls;
         flow = leak.Flow.OpenM3PerS;
-        valves = [.. leak.Valves.OfType<ValveCase>()];
-        trace = Simulator.Run(ScenarioOf(plan, controls, leak, mode));
+        valves = [.. leak.Valves.OfType<ValveCase>().Select(Weaken)];
+        trace = Simulator.Run(Scenario());
         moved = [.. valves.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
         still = Still();
     }
 
     /// <summary>The rehearsal at this case's corner; both ends of its escape are the same, or open where it is endless.</summary>
-    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode) => leak.Flow.OpenM3PerS > 0
-        ? new LeakRun(plan, controls, leak, mode).Read()
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="controls">Of that plan.</param>
+    /// <param name="leak">The leak at this corner.</param>
+    /// <param name="mode">Who is home.</param>
+    /// <param name="broken">What is broken.</param>
+    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken) => leak.Flow.OpenM3PerS > 0
+        ? new LeakRun(plan, controls, leak, mode, broken).Read()
         : NoFlow(leak, mode);
 
-    private static Scenario ScenarioOf(Plan plan, Controls controls, LeakCase leak, Mode mode)
+    private ValveCase Weaken(ValveCase valve)
     {
-        // Valves that are not on this leak's way, or that no rule closes, turn without a part in it.
+        FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
+        bool hasPower = broken.HasPower(drive);
+        return valve with
+        {
+            CannotClose = hasPower ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
+            RunsOn = broken.Passes ? valve.RunsOn ?? Cause.ValvePasses : valve.RunsOn,
+            PassesM3PerS = broken.Passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
+            Simulated = valve.Simulated with
+            {
+                Moves = valve.Simulated.Moves && hasPower,
+                EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
+                HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
+                ClosesByItself = broken.ClosesByItself(drive),
+            },
+        };
+    }
+
+    private SimulatedLink[] Links() => broken.LinksClose
+        ? [.. plan.Installation.Links.Select(l => new SimulatedLink(IndexOfSensor(l.SensorId), controls.DrivenIds.IndexOf(plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
+        : [];
+
+    private int IndexOfSensor(string id)
+    {
+        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
+        {
+            if (plan.Installation.Sensors[i].Id == id)
+            {
+                return i;
+            }
+        }
+
+        throw new InvalidOperationException($"A link is of \"{id}\", which is no sensor.");
+    }
+
+    private Scenario Scenario()
+    {
+        // Valves that are not on this leak's way, or that nothing closes, turn without a part in it.
         var simulated = new SimulatedValve[controls.DrivenIds.Length];
-        foreach (ValveCase valve in leak.Valves.OfType<ValveCase>())
+        foreach (ValveCase valve in valves)
         {
             simulated[valve.Index] = valve.Simulated;
         }
 
+        SensorCase? first = leak.First();
         return new Scenario
         {
-            Program = controls.Program,
+            Program = broken.HubWorks ? controls.Program : null,
             HubS = leak.HubS,
             Valves = simulated,
+            Links = Links(),
             Mode = mode,
             Leaks =
             [
@@ -62,8 +109,8 @@ internal sealed class LeakRun
                     Kept = leak.Turning,
                     Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
                     HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
-                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null).Select(s => new SimulatedSensor(
-                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind)))],
+                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && broken.Speaks(s == first)).Select(s => new SimulatedSensor(
+                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind), broken.IsHeard(s.SensorId, s == first)))],
                 },
             ],
         };
@@ -126,7 +173,21 @@ internal sealed class LeakRun
 
     private PhaseSpan[] Spans(TraceEntry moves, TraceEntry stands, DrainParts drain)
     {
-        TraceEntry ordered = trace.Entries.First(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        // Of several orders the last before it moves is the one that it heeded.
+        TraceEntry ordered = trace.Entries.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        if (ordered.Rule < 0)
+        {
+            // By a direct link, or by itself: nothing confirms and nothing waits.
+            TraceEntry wet = ordered.Sensor < 0 ? trace.Entries[0] : LastBefore(ordered, TraceKind.SensorWet);
+            return
+            [
+                Span(Phase.BeforeTrip, trace.Entries[0], wet),
+                Span(Phase.RadioAndLogic, wet, moves),
+                Span(Phase.Stroke, moves, stands),
+                new(Phase.DrainDown, stands.TimeS, stands.TimeS, drain.TotalM3),
+            ];
+        }
+
         TraceEntry known = LastBefore(ordered, TraceKind.HubKnows);
         TraceEntry trip = LastBefore(known, TraceKind.SensorWet);
         return
@@ -147,7 +208,7 @@ internal sealed class LeakRun
     private Rehearsed RunsOn()
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
-        bool told = Entry(e => e.Kind == TraceKind.Told) is not null;
+        bool told = Entry(e => e.Kind == TraceKind.Told) is not null && broken.TellsSomebody;
         Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
         if (Entry(e => e.Kind == TraceKind.LeakEnds) is { } spent)
         {
@@ -181,6 +242,11 @@ internal sealed class LeakRun
             {
                 return cannot;
             }
+
+            if (ordered.Rule >= 0 && !broken.OrdersClose && ValveOf(ordered) is not null)
+            {
+                return Cause.EndsSwapped;
+            }
         }
 
         if (told)
@@ -196,6 +262,22 @@ internal sealed class LeakRun
         if (leak.Sensors.All(s => s.TripM3 is null))
         {
             return Cause.NeverWet;
+        }
+
+        if (plan.Installation.Hubs.Count > 0 && !broken.HubWorks)
+        {
+            return Cause.HubDead;
+        }
+
+        if (Entry(e => e.Kind == TraceKind.Told) is not null)
+        {
+            return Cause.NobodyHears;
+        }
+
+        SensorCase? first = leak.First();
+        if (leak.Sensors.All(s => s.TripM3 is null || !broken.Speaks(s == first) || !broken.IsHeard(s.SensorId, s == first)))
+        {
+            return Cause.SensorGone;
         }
 
         return plan.Installation.Hubs.Count == 0 ? Cause.NoHub : Cause.NoRule;

@@ -4,6 +4,7 @@ using Terrapin.Core.Findings;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
 using Terrapin.Core.Uncertainty;
 
 namespace Terrapin.Core.Rehearsal;
@@ -19,10 +20,12 @@ public static class Rehearser
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, CancellationToken cancel = default)
+    /// <param name="faults">What is broken; <see langword="null"/>: nothing.</param>
+    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, IReadOnlyCollection<Fault>? faults = null, CancellationToken cancel = default)
     {
         (int room, int leak) = Find(plan, leakId);
-        return new LeakRehearsal(plan, room, leak, plan.Building.StopValves.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel).In(mode);
+        var rehearsal = new LeakRehearsal(plan, room, leak, plan.Building.StopValves.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel);
+        return faults is { Count: > 0 } ? rehearsal.In(mode, faults, ReachOfPlan.Of(plan)) : rehearsal.In(mode);
     }
 
     private static (int Room, int Leak) Find(Plan plan, string leakId)
@@ -85,6 +88,8 @@ internal sealed class LeakRehearsal
         LikelyStopValveId = ClosingValve.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
     }
 
+    public string LeakId => most.Leak.Id;
+
     /// <summary>The main that would close for it, if a rule ordered so.</summary>
     public string? LikelyStopValveId { get; }
 
@@ -131,6 +136,39 @@ internal sealed class LeakRehearsal
     public Rehearsed In(Mode mode)
     {
         (Rehearsed worst, Rehearsed? best) = runs.GetOrAdd(mode, Run);
+        return Between(worst, best);
+    }
+
+    /// <summary>The same with something broken.</summary>
+    /// <param name="mode">Who is home.</param>
+    /// <param name="faults">What is broken.</param>
+    /// <param name="reach">What radio reaches in the plan.</param>
+    public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach)
+    {
+        Rehearsed worst = WorstIn(mode, faults, reach);
+        // Where all is measured, what the faults do may still not be known.
+        LeakCase low = least ?? most;
+        Rehearsed? best = low.Screening.NoLowerBound ? null : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least));
+        return Between(worst, best);
+    }
+
+    /// <summary>The same at the end that gives the most litres alone.</summary>
+    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most));
+
+    /// <summary>The sensor that knows of it first; <see langword="null"/>: none ever does.</summary>
+    public string? FirstSensorId => most.First()?.SensorId;
+
+    /// <summary>As if only one sensor were there; <see langword="null"/> where that one never hears this leak.</summary>
+    /// <param name="mode">Who is home.</param>
+    /// <param name="sensorId">The sensor.</param>
+    public Rehearsed? WithOnly(string sensorId, Mode mode)
+    {
+        SensorCase? heard = most.Sensors.FirstOrDefault(s => s.SensorId == sensorId && s.TripM3 is not null);
+        return heard is null ? null : RunAt(most with { Sensors = [heard] }, mode, Broken.Nothing(plan));
+    }
+
+    private Rehearsed Between(Rehearsed worst, Rehearsed? best)
+    {
         return worst with
         {
             LostM3 = new Interval(Low(worst, best), most.Screening.NoUpperBound ? null : worst.LostM3.High),
@@ -148,7 +186,16 @@ internal sealed class LeakRehearsal
     }
 
     private Rehearsed RunAt(LeakCase now, LeakCase? was, Rehearsed? then, Mode mode) =>
-        was is not null && then is not null && EndsAsBefore(now, was, then) ? then : LeakRun.Of(plan, controls, now, mode);
+        was is not null && then is not null && EndsAsBefore(now, was, then) ? then : RunAt(now, mode, Broken.Nothing(plan));
+
+    private Rehearsed RunAt(LeakCase now, Mode mode, Broken broken)
+    {
+        // Several questions may be about one leak at once, and what is kept of its flows is not safe for that.
+        lock (now.Turning)
+        {
+            return LeakRun.Of(plan, controls, now, mode, broken);
+        }
+    }
 
     /// <summary>
     /// Whether all ends as it did: the sensors know of it when they did, or, where a valve closes, those that do not are wet only after so
@@ -161,16 +208,8 @@ internal sealed class LeakRehearsal
         return now.Sensors.Except(was.Sensors).All(IsSettledBefore) && was.Sensors.Except(now.Sensors).All(IsSettledBefore);
     }
 
-    private double? Low(Rehearsed worst, Rehearsed? best)
-    {
-        if (least is null)
-        {
-            // What drains afterwards is never sure.
-            return worst.LostM3.High - worst.DrainDown.TotalM3;
-        }
-
-        return best?.LostM3.High;
-    }
+    /// <summary>What drains afterwards is never sure.</summary>
+    private double? Low(Rehearsed worst, Rehearsed? best) => (best ?? (least is null ? worst : null)) is { } low ? low.LostM3.High - low.DrainDown.TotalM3 : null;
 
     private double? LowFlow()
     {

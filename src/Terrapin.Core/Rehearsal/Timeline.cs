@@ -43,6 +43,17 @@ public enum Cause
     StopsShort,
     ValvePasses,
     PumpRunsOn,
+
+    /// <summary>The sensor that would know is flat, dead or not heard, and no other knows.</summary>
+    SensorGone,
+    HubDead,
+    DriveWithoutPower,
+
+    /// <summary>The hub's order to close opens.</summary>
+    EndsSwapped,
+
+    /// <summary>What is told comes to nobody.</summary>
+    NobodyHears,
 }
 
 [JsonConverter(typeof(CamelCase<Phase>))]

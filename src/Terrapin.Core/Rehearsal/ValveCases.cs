@@ -12,13 +12,13 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
 {
     private readonly WaterWay way = WaterWay.To(plan, leak.PipeId);
 
-    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: no rule closes it, or it has no drive.</summary>
+    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: nothing closes it, or it has no drive.</summary>
     /// <param name="openM3PerS">What the leak runs with every valve open.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
     public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, ImmutableArray<string> driven)
     {
-        StopValve[] closed = [.. way.StopValves.Where(m => plan.DriveOn(m.Id) is not null && plan.Installation.Rules.Any(r => r.Closes(m.Id)))];
+        StopValve[] closed = [.. way.StopValves.Where(m => plan.IsClosed(m.Id))];
         if (closed.Length == 0 && Likely(verdicts) is { } likely)
         {
             // Nothing closes it yet; what is not known of it is asked for all the same.

@@ -32,7 +32,7 @@ public static class RuleFindings
 
         AddWrongMains(plan, found);
         AddPits(plan, found);
-        var heard = plan.Installation.Rules.SelectMany(r => r.SensorIds).ToHashSet();
+        var heard = plan.Installation.Rules.SelectMany(r => r.SensorIds).Concat(plan.Installation.Links.Select(l => l.SensorId)).ToHashSet();
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
             if (!heard.Contains(plan.Installation.Sensors[i].Id))

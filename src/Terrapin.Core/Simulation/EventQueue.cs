@@ -11,6 +11,9 @@ internal enum WorldEvent
     SensorSpeaks,
     HubHears,
     RuleIsDue,
+
+    /// <summary>By a direct link, or by its own drive.</summary>
+    ValveOrdered,
     ValveMoves,
     ValveStands,
 }
@@ -20,7 +23,9 @@ internal enum WorldEvent
 /// <param name="IsWet">What a sensor says.</param>
 /// <param name="DelayS">From a sensor's message to the hub, s.</param>
 /// <param name="Stamp">A later one of its kind makes an earlier one void.</param>
-internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0);
+/// <param name="ReachesHub">Whether the hub hears what a sensor says.</param>
+/// <param name="BySensor">The sensor that orders a valve by a direct link; −1: none does.</param>
+internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0, bool ReachesHub = true, int BySensor = -1);
 
 /// <summary>What will happen, the earliest first; of one time in the order in which it was put in.</summary>
 internal sealed class EventQueue

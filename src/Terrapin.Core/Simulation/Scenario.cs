@@ -10,7 +10,9 @@ namespace Terrapin.Core.Simulation;
 /// <param name="EndAngleDeg">Where the handle stops, degrees from open.</param>
 /// <param name="Moves">Whether its drive can be counted on to turn it.</param>
 /// <param name="PassesM3PerS">What it lets through when it is shut, m³/s.</param>
-public readonly record struct SimulatedValve(double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS);
+/// <param name="HeedsHub">Whether the hub's order to close closes it.</param>
+/// <param name="ClosesByItself">Whether it closes at the start, because the mains has failed.</param>
+public readonly record struct SimulatedValve(double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false);
 
 /// <summary>When a sensor gets wet by one water, and tells.</summary>
 /// <param name="Sensor">Index in the rule program.</param>
@@ -18,7 +20,13 @@ public readonly record struct SimulatedValve(double StartS, double StrokeS, doub
 /// <param name="ResponseS">From wet contacts to the radio message, s.</param>
 /// <param name="RadioS">From the message to the hub, s.</param>
 /// <param name="DryingS">From the last water wiped up round it to its message that it is dry, s.</param>
-public readonly record struct SimulatedSensor(int Sensor, double TripM3, double ResponseS, double RadioS, double DryingS);
+/// <param name="ReachesHub">Whether the hub hears it.</param>
+public readonly record struct SimulatedSensor(int Sensor, double TripM3, double ResponseS, double RadioS, double DryingS, bool ReachesHub = true);
+
+/// <summary>A direct link: a sensor orders a valve to close as soon as it is wet, whatever the hub does.</summary>
+/// <param name="Sensor">Index in the rule program.</param>
+/// <param name="Valve">Index of the simulated valve.</param>
+public readonly record struct SimulatedLink(int Sensor, int Valve);
 
 /// <summary>Somewhere that water runs out: a leak, or a tap that somebody opens.</summary>
 public sealed record SimulatedLeak
@@ -56,6 +64,8 @@ public sealed record Scenario
     public required IReadOnlyList<SimulatedValve> Valves { get; init; }
 
     public required IReadOnlyList<SimulatedLeak> Leaks { get; init; }
+
+    public IReadOnlyList<SimulatedLink> Links { get; init; } = [];
 
     /// <summary>Who is home at the start.</summary>
     public required Mode Mode { get; init; }

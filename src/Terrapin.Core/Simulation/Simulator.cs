@@ -60,6 +60,14 @@ public sealed class Simulator
             queue.Add(atS, new Coming(WorldEvent.Wiped, leak));
         }
 
+        for (int i = 0; i < scenario.Valves.Count; i++)
+        {
+            if (scenario.Valves[i].ClosesByItself)
+            {
+                queue.Add(0, new Coming(WorldEvent.ValveOrdered, i));
+            }
+        }
+
         while (Advance())
         {
             while (queue.NextS <= world.TimeS)
@@ -139,7 +147,7 @@ public sealed class Simulator
     }
 
     private void Speaks(SimulatedSensor sensor, bool isWet, double afterS) =>
-        queue.Add(world.TimeS + afterS, new Coming(WorldEvent.SensorSpeaks, sensor.Sensor, isWet, sensor.RadioS, ++listeners[sensor.Sensor].Stamp));
+        queue.Add(world.TimeS + afterS, new Coming(WorldEvent.SensorSpeaks, sensor.Sensor, isWet, sensor.RadioS, ++listeners[sensor.Sensor].Stamp, sensor.ReachesHub));
 
     private void Happens(Coming coming)
     {
@@ -169,6 +177,9 @@ public sealed class Simulator
                 break;
             case WorldEvent.RuleIsDue when coming.Stamp == due:
                 StepRules(RuleEvent.TimePassed);
+                break;
+            case WorldEvent.ValveOrdered:
+                Order(coming.Index, coming.BySensor, rule: -1, delayS: 0);
                 break;
             case WorldEvent.ValveMoves:
                 AddPoint();
@@ -221,9 +232,17 @@ public sealed class Simulator
 
         listener.SaysWet = coming.IsWet;
         Add(coming.IsWet ? TraceKind.SensorWet : TraceKind.SensorDry, sensor: coming.Index);
-        if (scenario.Program is not null)
+        if (scenario.Program is not null && coming.ReachesHub)
         {
             queue.Add(world.TimeS + coming.DelayS, coming with { Kind = WorldEvent.HubHears });
+        }
+
+        foreach (SimulatedLink link in scenario.Links)
+        {
+            if (coming.IsWet && link.Sensor == coming.Index)
+            {
+                queue.Add(world.TimeS + coming.DelayS, new Coming(WorldEvent.ValveOrdered, link.Valve, BySensor: link.Sensor));
+            }
         }
     }
 
@@ -266,17 +285,27 @@ public sealed class Simulator
 
         for (int valve = 0; valve < scenario.Valves.Count; valve++)
         {
-            if ((valves & (1ul << valve)) == 0 || ordered[valve])
+            if ((valves & (1ul << valve)) != 0)
             {
-                continue;
+                Order(valve, order.Sensor, order.Rule, scenario.HubS);
             }
+        }
+    }
 
-            ordered[valve] = true;
-            Add(TraceKind.ClosingOrdered, sensor: order.Sensor, rule: order.Rule, valve: valve);
-            if (scenario.Valves[valve].Moves)
-            {
-                queue.Add(world.TimeS + scenario.HubS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve));
-            }
+    /// <summary>A valve is told to close; the first order that it heeds counts.</summary>
+    private void Order(int valve, int sensor, int rule, double delayS)
+    {
+        if (ordered[valve])
+        {
+            return;
+        }
+
+        bool heeds = rule < 0 || scenario.Valves[valve].HeedsHub;
+        ordered[valve] = heeds;
+        Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule, valve: valve);
+        if (heeds && scenario.Valves[valve].Moves)
+        {
+            queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve));
         }
     }
 

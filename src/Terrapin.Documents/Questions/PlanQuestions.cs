@@ -45,7 +45,10 @@ public static class PlanQuestions
     {
         ["/api/assessments"] = Answer(q => Assessor.Assess(q.Plan, q.Memory)),
         ["/api/comparisons"] = Answer(q => OptionComparison.Of(q.Plan, q.Memory.Floors)),
-        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.Memory.Floors)),
+        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.MaybeOf("faults"), q.Memory.Floors)),
+        ["/api/fault-matrix"] = Answer(q => FaultMatrix.Of(q.Plan, q.Memory)),
+        ["/api/fault-remedies"] = Answer(q => Rehearsals.RemediesOf(q.Plan, q.Of("leak"), q.Memory)),
+        ["/api/rule-grid"] = Answer(q => RuleGrid.Of(q.Plan, q.Memory)),
         ["/api/floors"] = Answer(q => FloorMap.Of(q.Plan, q.MaybeOf("leak"), q.MaybeOf("worst") == "true", q.Memory.Floors)),
         ["/api/reach/map"] = Answer(q => ReachMap.Of(q.Plan, q.Of("radio"), q.Of("storey"))),
         ["/api/reach/hub"] = Answer(q => ReachAdvice.BestHub(q.Plan)),

@@ -1,3 +1,4 @@
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
@@ -11,15 +12,30 @@ public static class Rehearsals
     /// <param name="plan">A checked plan.</param>
     /// <param name="leakId">One of its leak points.</param>
     /// <param name="mode">Who is home, in a word.</param>
+    /// <param name="faults">What is broken, in words with commas between; <see langword="null"/>: nothing.</param>
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
     /// <param name="cancel">Stops the work.</param>
-    /// <exception cref="RefusedException">There is no such leak point or mode.</exception>
+    /// <exception cref="RefusedException">There is no such leak point, mode or fault.</exception>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Rehearsed Of(Plan plan, string leakId, string mode, FloorMemory floors, CancellationToken cancel = default)
+    public static Rehearsed Of(Plan plan, string leakId, string mode, string? faults, FloorMemory floors, CancellationToken cancel = default)
     {
         Mode known = Words.Read<Mode>(mode) ?? throw new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are {Words.All<Mode>()}.")]);
         return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leakId)
-            ? Rehearser.Of(plan, leakId, known, floors, cancel)
+            ? Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), cancel)
             : throw new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leakId}\" in this plan.")]);
     }
+
+    /// <summary>What becomes of one leak in every mode with each single fault, and what helps.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="RefusedException">There is no such leak point.</exception>
+    public static IReadOnlyList<Remedy> RemediesOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel = default) =>
+        plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leakId)
+            ? FaultRemedies.Of(plan, leakId, memory, cancel)
+            : throw new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leakId}\" in this plan.")]);
+
+    private static Fault[] FaultsOf(string? words) => [.. (words ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(word =>
+        Words.Read<Fault>(word) ?? throw new RefusedException([new DocumentError("/faults", $"There is no fault \"{word}\". The faults are {Words.All<Fault>()}.")])).Distinct()];
 }

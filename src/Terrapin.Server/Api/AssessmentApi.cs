@@ -22,6 +22,12 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<IReadOnlyList<OptionAssessment>>().ProducesErrors();
         api.MapPost("/rehearsals", Rehearse).WithName("rehearseLeak").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<Rehearsed>().ProducesErrors();
+        api.MapPost("/fault-matrix", TryFaults).WithName("tryFaults").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<FaultMatrix>().ProducesErrors();
+        api.MapPost("/fault-remedies", TryRemedies).WithName("tryRemedies").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<IReadOnlyList<Remedy>>().ProducesErrors();
+        api.MapPost("/rule-grid", Grid).WithName("ruleGrid").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<RuleGrid>().ProducesErrors();
     }
 
     /// <summary>The same plan in the present version, for who has kept an older one.</summary>
@@ -34,6 +40,15 @@ internal static class AssessmentApi
     private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => OptionComparison.Of(plan, floors, cancel));
 
-    private static Task<IResult> Rehearse(string leak, string mode, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, floors, cancel));
+    private static Task<IResult> Rehearse(string leak, string mode, string? faults, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, faults, floors, cancel));
+
+    private static Task<IResult> TryFaults([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => FaultMatrix.Of(plan, memory, cancel));
+
+    private static Task<IResult> TryRemedies(string leak, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.RemediesOf(plan, leak, memory, cancel));
+
+    private static Task<IResult> Grid([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => RuleGrid.Of(plan, memory, cancel));
 }

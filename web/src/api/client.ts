@@ -13,6 +13,8 @@ import type {
   CatalogueRevision,
   DriveLog,
   DriveSpec,
+  Fault,
+  FaultMatrix,
   FloorMap,
   FloorMapOf,
   HouseShape,
@@ -35,9 +37,11 @@ import type {
   ProposedRoom,
   Plan,
   Rehearsed,
+  Remedy,
   ReachMap,
   RepeaterAdvice,
   RoomsRead,
+  RuleGrid,
   SavedCatalogue,
   SavedPlan,
   SavedRevision,
@@ -259,8 +263,27 @@ export const api = {
   assess: (plan: Plan, signal?: AbortSignal): Promise<Assessment> =>
     json(about('/api/assessments', plan, { signal })),
 
-  rehearse: (plan: Plan, leak: string, mode: Mode, signal?: AbortSignal): Promise<Rehearsed> =>
-    json(about('/api/rehearsals', plan, { query: { leak, mode }, signal })),
+  /** @param faults What is broken meanwhile. */
+  rehearse: (
+    plan: Plan,
+    leak: string,
+    mode: Mode,
+    faults: Fault[],
+    signal?: AbortSignal,
+  ): Promise<Rehearsed> =>
+    json(about('/api/rehearsals', plan, { query: { leak, mode, faults: faults.join() }, signal })),
+
+  /** Every leak in every mode with each single fault. */
+  tryFaults: (plan: Plan, signal?: AbortSignal): Promise<FaultMatrix> =>
+    json(about('/api/fault-matrix', plan, { signal })),
+
+  /** What helps one leak against single faults, found by trying it. */
+  tryRemedies: (plan: Plan, leak: string, signal?: AbortSignal): Promise<Remedy[]> =>
+    json(about('/api/fault-remedies', plan, { query: { leak }, signal })),
+
+  /** Who closes what, when. */
+  ruleGrid: (plan: Plan, signal?: AbortSignal): Promise<RuleGrid> =>
+    json(about('/api/rule-grid', plan, { signal })),
 
   compare: (plan: Plan, signal?: AbortSignal): Promise<OptionAssessment[]> =>
     json(about('/api/comparisons', plan, { signal })),

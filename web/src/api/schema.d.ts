@@ -373,6 +373,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fault-matrix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryFaults"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fault-remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryRemedies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ruleGrid"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/floors": {
         parameters: {
             query?: never;
@@ -1463,7 +1511,7 @@ export interface components {
             savedAt: string;
         };
         /** @enum {unknown} */
-        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | null;
+        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | "sensorGone" | "hubDead" | "driveWithoutPower" | "endsSwapped" | "nobodyHears" | null;
         ChoiceReason: {
             /** @description Whether it speaks for a drive here. */
             for: boolean;
@@ -1769,6 +1817,48 @@ export interface components {
         };
         /** @enum {unknown} */
         EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort";
+        /**
+         * @description Something that is broken when the water begins to run, and stays so.
+         * @enum {unknown}
+         */
+        Fault: "mainsFailed" | "internetFailed" | "routerFailed" | "hubFailed" | "cloudFailed" | "sensorFlat" | "sensorDead" | "sensorOutOfReach" | "driveBatteryFlat" | "driveStalls" | "valvePasses" | "linkLearnedOpen" | "endsSwapped" | "telephonesMuted" | "nobodyAnswers";
+        /** @description One leak in one mode with one thing broken, every unknown taken as it gives the most litres. */
+        FaultCell: {
+            /** @description What becomes of it. */
+            outcome: components["schemas"]["Outcome"];
+            cause: null | components["schemas"]["Cause"];
+            /**
+             * Format: double
+             * @description m³; `null`: it runs on, or has no known end.
+             */
+            lostM3: null | number;
+            /**
+             * Format: double
+             * @description From the first drop until the flow stops, s.
+             */
+            stopsAfterS: null | number;
+        };
+        /** @description Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault. */
+        FaultMatrix: {
+            /** @description In the order of the cells, after the first. */
+            faults: components["schemas"]["Fault"][];
+            /** @description In the order of the plan, each leak in every mode. */
+            rows: components["schemas"]["FaultRow"][];
+            /**
+             * Format: int32
+             * @description How many were run.
+             */
+            rehearsals: number;
+        };
+        /** @description One leak in one mode. */
+        FaultRow: {
+            /** @description The leak point. */
+            leakId: string;
+            /** @description Who is home. */
+            mode: components["schemas"]["Mode"];
+            /** @description The first with nothing broken, then one for each fault of the matrix. */
+            cells: components["schemas"]["FaultCell"][];
+        };
         FilmInput: {
             /** Format: double */
             contactAngleDeg: number;
@@ -1997,6 +2087,38 @@ export interface components {
             db: number;
             provenance: components["schemas"]["Provenance"];
         };
+        /**
+         * @description What comes of a sensor that is wet.
+         * @enum {unknown}
+         */
+        GridAction: "closes" | "tells" | "nothing";
+        /** @description What one sensor brings about in one mode, as if it were the only one. */
+        GridCell: {
+            action: components["schemas"]["GridAction"];
+            /** @description The rule that decides; `null`: a direct link does, or nothing. */
+            ruleId?: null | string;
+            /**
+             * Format: double
+             * @description From its message until the valve starts to move, s; `null`: it does not.
+             */
+            startsAfterS?: null | number;
+            /**
+             * Format: double
+             * @description Litres lost of the worst leak that it knows of first, m³; `null`: without end, or it hears none.
+             */
+            lostM3?: null | number;
+            /** @description Whether that leak runs without end. */
+            endless?: boolean;
+            /** @description That leak; `null`: it hears none that a valve could stop. */
+            leakId?: null | string;
+        };
+        /** @description One sensor in every mode. */
+        GridRow: {
+            /** @description The sensor. */
+            sensorId: string;
+            /** @description In the order of the modes. */
+            cells: components["schemas"]["GridCell"][];
+        };
         /** @enum {unknown} */
         HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
         /**
@@ -2090,6 +2212,8 @@ export interface components {
             /** @description The radios that it speaks; empty: not known. */
             radioIds: string[];
             logic?: null | components["schemas"]["DurationFigure"];
+            /** @description Whether a service outside the house runs its rules. */
+            logicInCloud?: components["schemas"]["Answer"];
             price?: null | components["schemas"]["PriceFigure"];
         };
         /** @description What is chosen for a building: the drives, the sensors, the hubs and what they shall do when it leaks. */
@@ -2977,6 +3101,37 @@ export interface components {
             curve: components["schemas"]["TimelinePoint"][];
             drainDown: components["schemas"]["DrainParts"];
         };
+        /** @description A change that was tried for one leak, with what the matrix makes of it then. */
+        Remedy: {
+            kind: components["schemas"]["RemedyKind"];
+            /** @description What is changed: a sensor, hub, drive or rule. */
+            targetId: string;
+            /** @description The drive that a sensor is linked to. */
+            driveId?: null | string;
+            /**
+             * Format: double
+             * @description What it costs, in the catalogue's currency; `null`: not known.
+             */
+            price?: null | number;
+            /**
+             * Format: int32
+             * @description Cells of this leak in which water runs on, without and with it.
+             */
+            runsOnBefore: number;
+            /** Format: int32 */
+            runsOnAfter: number;
+            /**
+             * Format: double
+             * @description The most litres of the cells that end, m³.
+             */
+            worstBeforeM3: null | number;
+            /** Format: double */
+            worstAfterM3: null | number;
+            /** @description The rows of this leak with it. */
+            rows: components["schemas"]["FaultRow"][];
+        };
+        /** @enum {unknown} */
+        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "secondSensor";
         Repeater: {
             id: string;
             name: string;
@@ -3081,6 +3236,13 @@ export interface components {
         };
         /** @enum {unknown} */
         RuleAction: "close" | "tellOnly";
+        /** @description Who closes what, when, and what it costs in litres: each sensor alone, in each mode. */
+        RuleGrid: {
+            /** @description The columns. */
+            modes: components["schemas"]["Mode"][];
+            /** @description In the order of the plan. */
+            rows: components["schemas"]["GridRow"][];
+        };
         /** @description The firm's catalogue at one of its revisions. */
         SavedCatalogue: {
             /** Format: int32 */
@@ -4692,6 +4854,7 @@ export interface operations {
             query: {
                 leak: string;
                 mode: string;
+                faults?: string;
                 plan?: string;
             };
             header?: never;
@@ -4711,6 +4874,166 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Rehearsed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    tryFaults: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FaultMatrix"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    tryRemedies: {
+        parameters: {
+            query: {
+                leak: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    ruleGrid: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleGrid"];
                 };
             };
             /** @description Bad Request */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import shown from '@/api/shown.json'
 import type { UnitSystem } from '@/api/types'
-import { duration, figure, inSentence, show, showBounds, type ShownKind } from './units'
+import { clock, duration, figure, inSentence, show, showBounds, type ShownKind } from './units'
 
 describe('figures', () => {
   it.each([
@@ -23,6 +23,14 @@ describe('figures', () => {
     [3599.6, '1 h 00 min'],
     [200_000, '2.31 days'],
   ])('%f seconds are shown as %s', (seconds, text) => expect(duration(seconds)).toBe(text))
+
+  it.each([
+    [0.4, '0:00'],
+    [6.1, '0:06'],
+    [75, '1:15'],
+    [3599.4, '59:59'],
+    [7200, '2 h 00 min'],
+  ])('%f seconds are shown as %s on a clock', (seconds, text) => expect(clock(seconds)).toBe(text))
 
   it('shows one value in either system', () => {
     expect(show('pressure', 4e5, 'metric')).toBe('4 bar')

@@ -37,6 +37,12 @@ export function duration(seconds: number): string {
   return `${figure(minutes / 1440)} days`
 }
 
+/** Seconds as a clock shows them: 1:15; from an hour on in words. */
+export function clock(seconds: number): string {
+  const whole = Math.round(seconds)
+  return whole < 3600 ? `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}` : duration(seconds)
+}
+
 /** A SI value in the units of the reader. */
 export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'duration') return duration(si)

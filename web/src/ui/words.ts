@@ -2,6 +2,7 @@ import type {
   Cause,
   DriveSpec,
   EventKind,
+  Fault,
   Finding,
   FittedDrive,
   LeakKind,
@@ -81,6 +82,49 @@ export const causeWords: Record<Cause, string> = {
   stopsShort: 'The valve ends its stroke before it is shut.',
   valvePasses: 'The valve passes water when it is shut.',
   pumpRunsOn: 'The pump on the house side goes on running.',
+  sensorGone: 'The sensor that would know says nothing, and no other knows.',
+  hubDead: 'The hub is dead: nobody runs the rules.',
+  driveWithoutPower: 'The drive has no power to turn the valve.',
+  endsSwapped: 'The hub takes open for closed: its order to close opens.',
+  nobodyHears: 'What the hub tells comes to nobody.',
+}
+
+/** Everything that may be broken, in the order of the answers. */
+export const faults = [
+  'mainsFailed',
+  'internetFailed',
+  'routerFailed',
+  'hubFailed',
+  'cloudFailed',
+  'sensorFlat',
+  'sensorDead',
+  'sensorOutOfReach',
+  'driveBatteryFlat',
+  'driveStalls',
+  'valvePasses',
+  'linkLearnedOpen',
+  'endsSwapped',
+  'telephonesMuted',
+  'nobodyAnswers',
+] as const satisfies Fault[]
+
+/** What may be broken, in short for a column and in a sentence. */
+export const faultWords: Record<Fault, { short: string; label: string }> = {
+  mainsFailed: { short: 'power cut', label: 'A power cut from the first drop' },
+  internetFailed: { short: 'no internet', label: 'The internet is down' },
+  routerFailed: { short: 'router dead', label: 'The router is dead' },
+  hubFailed: { short: 'hub dead', label: 'The hub is dead' },
+  cloudFailed: { short: 'service down', label: 'The service outside that runs rules is down' },
+  sensorFlat: { short: 'sensor flat', label: 'The sensor that knows first is flat' },
+  sensorDead: { short: 'sensor dead', label: 'The sensor that knows first died without a sign' },
+  sensorOutOfReach: { short: 'not heard', label: 'The hub does not hear the sensor that knows first' },
+  driveBatteryFlat: { short: 'drive flat', label: 'The batteries of the drives are flat' },
+  driveStalls: { short: 'drive stalls', label: 'The drives stall half way, at 45°' },
+  valvePasses: { short: 'valve passes', label: 'The valves pass water when they are shut' },
+  linkLearnedOpen: { short: 'link reversed', label: 'Direct links were learned with the valve open' },
+  endsSwapped: { short: 'ends swapped', label: 'The hub takes open for closed' },
+  telephonesMuted: { short: 'phones muted', label: 'The telephones are muted' },
+  nobodyAnswers: { short: 'no answer', label: 'Everybody is told, and nobody acts' },
 }
 
 export const phaseWords: Record<Phase, string> = {

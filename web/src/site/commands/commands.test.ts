@@ -1,12 +1,15 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import type { Plan } from '@/api/types'
+import type { Plan, Remedy } from '@/api/types'
 import { back, emptyHistory, remember } from '../history'
 import { leaksOf } from '../names'
 import * as building from './building'
 import * as installation from './installation'
 import type { Command } from './list'
 import * as radio from './radio'
+import { applyRemedy } from './remedies'
+import { protectionOf, setProtection } from './ruled'
+import { assumeUsual } from './usual'
 import * as whole from './plan'
 
 /** Net Loft as it ships, whole and real. */
@@ -75,6 +78,7 @@ const all: [string, Command, string[]][] = [
     building.takeRooms({ rooms: [{ name: 'Attic', storey: 'Roof', areas: [area], finishId: 'vinyl' }] }),
     ['building.rooms', 'building.storeys'],
   ],
+  ['assumeUsual', assumeUsual('house', true), ['building']],
   ['addLeak', building.addLeak('new', 'Hose', room!.id, feed), ['building.rooms']],
   ['editLeak', building.editLeak(leak.id, rename), ['building.rooms']],
   ['setLeakKind', building.setLeakKind(leak.id, 'drip'), ['building.rooms']],
@@ -130,6 +134,12 @@ const all: [string, Command, string[]][] = [
   ],
   ['setDirectLink', radio.setDirectLink(sensor.id, drive.id, true), ['installation.links']],
   ['setSignal', radio.setSignal(sensor.id, hub.id, -70), ['installation.signals']],
+  [
+    'applyRemedy',
+    applyRemedy({ kind: 'secondSensor', targetId: sensor.id } as Remedy),
+    ['installation.sensors', 'installation.rules'],
+  ],
+  ['setProtection', setProtection([sensor.id], 'tellOnly'), ['installation.rules']],
   ['addRule', installation.addRule('new'), ['installation.rules']],
   ['editRule', installation.editRule(rule.id, rename), ['installation.rules']],
   ['removeRule', installation.removeRule(rule.id), ['installation.rules']],
@@ -197,6 +207,10 @@ describe('commands', () => {
     ['setSignal', radio.setSignal('gone', hub.id, null)],
     ['editRule', installation.editRule('gone', rename)],
     ['removeRule', installation.removeRule('gone')],
+    ['setProtection', setProtection(['gone'], 'tellOnly')],
+    ...(['directLink', 'hubBackup', 'driveBackup', 'noDelay', 'everyMode', 'secondSensor'] as const).map(
+      (kind): [string, Command] => [kind, applyRemedy({ kind, targetId: 'gone', driveId: 'gone' } as Remedy)],
+    ),
     ['takeOption', installation.takeOption('gone')],
     ['removeOption', installation.removeOption('gone')],
   ])('%s of something that is gone changes nothing', (_, command) => {
@@ -234,6 +248,47 @@ describe('commands', () => {
     installation.editSensor(second!.id, rename)(draft)
     expect(draft.installation.sensors[0]).toMatchObject({ id: second!.id, name: 'Another name' })
     expect(draft.installation.sensors[1]!.name).toBe(demo.installation.sensors[2]!.name)
+  })
+})
+
+describe('a sensor', () => {
+  const modesOf = (plan: Plan, id: string, action: 'close' | 'tellOnly') =>
+    new Set(
+      plan.installation.rules
+        .filter((r) => r.action === action && r.sensorIds.includes(id))
+        .flatMap((r) => r.modes),
+    )
+
+  it('that only tells leaves every closing rule, tells in every mode, and closes again', () => {
+    const draft = structuredClone(demo)
+    expect(protectionOf(draft, [sensor.id])).toBe('protect')
+    setProtection([sensor.id], 'tellOnly')(draft)
+    expect(protectionOf(draft, [sensor.id])).toBe('tellOnly')
+    expect(protectionOf(draft, [sensor.id, demo.installation.sensors[1]!.id])).toBeNull()
+    expect(modesOf(draft, sensor.id, 'close').size).toBe(0)
+    expect(modesOf(draft, sensor.id, 'tellOnly').size).toBe(4)
+    setProtection([sensor.id], 'protect')(draft)
+    expect(modesOf(draft, sensor.id, 'close').size).toBe(4)
+    expect(modesOf(draft, sensor.id, 'tellOnly').size).toBe(0)
+  })
+
+  it('is protected by a new rule where none closes yet', () => {
+    const draft = structuredClone(demo)
+    draft.installation.rules = []
+    setProtection([sensor.id], 'protect')(draft)
+    expect(draft.installation.rules).toMatchObject([
+      { action: 'close', sensorIds: [sensor.id], modes: ['home', 'away', 'asleep', 'holiday'] },
+    ])
+  })
+
+  it('has a second one put beside it that the same rules listen to', () => {
+    const draft = structuredClone(demo)
+    applyRemedy({ kind: 'secondSensor', targetId: sensor.id } as Remedy)(draft)
+    const second = draft.installation.sensors.at(-1)!
+    expect(second).toMatchObject({ roomId: sensor.roomId, specId: sensor.specId, at: sensor.at })
+    expect(second.id).not.toBe(sensor.id)
+    for (const each of draft.installation.rules)
+      expect(each.sensorIds.includes(second.id)).toBe(each.sensorIds.includes(sensor.id))
   })
 })
 

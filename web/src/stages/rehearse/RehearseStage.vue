@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
-import type { Mode } from '@/api/types'
+import type { Fault, Mode } from '@/api/types'
 import { leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
@@ -13,8 +13,10 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import { lostText, runningText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { duration, show, showBounds } from '@/ui/units'
-import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
+import { causeWords, faults, modes, modeWords, outcomeWords } from '@/ui/words'
 import EventList from './EventList.vue'
+import FaultMatrix from './FaultMatrix.vue'
+import FaultPicker from './FaultPicker.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
@@ -34,14 +36,22 @@ const leakId = computed(() => {
   return leaks.value.find((l) => l.leak.id === wanted)?.leak.id ?? worst ?? ''
 })
 const mode = computed<Mode>(() => modes.find((m) => m === route.query.mode) ?? 'away')
+const broken = computed<Fault[]>(() =>
+  faults.filter((f) =>
+    String(route.query.faults ?? '')
+      .split(',')
+      .includes(f),
+  ),
+)
+const isMatrix = computed(() => route.query.view === 'faults')
 const leakChoices = computed(() =>
   leaks.value.map((l) => ({ value: l.leak.id, label: `${l.leak.name}, ${l.room.name}` })),
 )
 const modeChoices = modes.map((m) => ({ value: m, label: modeWords[m] }))
 
 const { data, trouble } = usePlanQuery(
-  () => ['rehearsal', leakId.value, mode.value],
-  (of, signal) => api.rehearse(of, leakId.value, mode.value, signal),
+  () => ['rehearsal', leakId.value, mode.value, broken.value.join()],
+  (of, signal) => api.rehearse(of, leakId.value, mode.value, broken.value, signal),
   { isAsked: () => leakId.value !== '', showsTrouble: true },
 )
 const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
@@ -52,28 +62,42 @@ let shownOf = ''
 watch(
   rehearsed,
   (now) => {
-    if (!now || shownOf === now.leakId + now.mode) return
-    shownOf = now.leakId + now.mode
+    const shown = now && `${now.leakId} ${now.mode} ${broken.value.join()}`
+    if (!shown || shownOf === shown) return
+    shownOf = shown
     atS.value = (now.events.find((e) => e.kind === 'valveMoves') ?? now.events.at(-1))?.timeS ?? 0
   },
   { immediate: true },
 )
 
-const before = computed(() => open.outcomeOf(open.savedAssessment, leakId.value, mode.value))
+/** What it came to when the plan was saved; with something broken, what it comes to with nothing broken. */
+const before = computed(() =>
+  open.outcomeOf(broken.value.length ? open.assessment : open.savedAssessment, leakId.value, mode.value),
+)
 const stopsAfter = (seconds: number | null | undefined) => (seconds == null ? 'never' : duration(seconds))
-const now = computed(() => open.outcomeOf(open.assessment, leakId.value, mode.value))
+const stopsAfterS = computed(() =>
+  rehearsed.value?.outcome === 'closes'
+    ? rehearsed.value.events.find((e) => e.kind === 'flowStops')?.timeS
+    : null,
+)
 
-const go = async (query: { leak?: string; mode?: Mode }) => {
-  await router.replace({ query: { leak: leakId.value, mode: mode.value, ...query } })
+const go = async (query: { leak?: string; mode?: Mode; faults?: Fault[] }) => {
+  const {
+    leak,
+    mode: chosen,
+    faults: of,
+  } = { leak: leakId.value, mode: mode.value, faults: broken.value, ...query }
+  await router.replace({ query: { leak, mode: chosen, ...(of.length ? { faults: of.join() } : {}) } })
 }
+const views = [
+  { name: 'One leak', query: {} },
+  { name: 'Every leak, each fault', query: { view: 'faults' } },
+]
 </script>
 
 <template>
   <div class="mx-auto max-w-6xl">
-    <h1 class="text-2xl leading-tight font-bold">Rehearse</h1>
-    <p class="text-faded mb-4 max-w-prose">
-      One simulated leak, from the first drop to the closed valve, and what it costs.
-    </p>
+    <h1 class="mb-3 text-2xl leading-tight font-bold">Rehearse</h1>
     <p v-if="leaks.length === 0" class="text-faded">
       No leak point yet.
       <RouterLink class="text-moss underline" :to="`/sites/${open.siteId}/rooms`"
@@ -82,74 +106,96 @@ const go = async (query: { leak?: string; mode?: Mode }) => {
       first.
     </p>
     <template v-else>
-      <div class="mb-5 grid gap-x-5 gap-y-3 sm:grid-cols-[minmax(0,1fr)_auto]">
-        <ChoiceField label="Leak" :value="leakId" :choices="leakChoices" :apply="(leak) => go({ leak })" />
-        <AnswerField
-          label="Mode"
-          :value="mode"
-          :choices="modeChoices"
-          :apply="(chosen) => go({ mode: chosen })"
-        />
-      </div>
-      <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
-      <div v-if="rehearsed" class="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
-        <div class="min-w-0">
-          <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
-            <div>
-              <span class="text-faded block text-[13px]">Litres lost</span>
-              <ChangedFigure
-                data-testid="escape"
-                class="text-4xl leading-none font-bold sm:text-5xl"
-                :class="rehearsed.endless ? 'text-clay' : 'text-river'"
-                :now="lostText(rehearsed, preferences.system)"
-                :before="before && lostText(before, preferences.system)"
-              />
+      <nav
+        class="border-rule bg-sheet mb-4 inline-flex gap-px rounded-sm border p-0.5"
+        aria-label="What is looked at"
+      >
+        <RouterLink
+          v-for="view in views"
+          :key="view.name"
+          class="rounded-xs px-3 py-1 max-md:min-h-11 max-md:py-2.5"
+          :class="
+            isMatrix === !!view.query.view ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'
+          "
+          :aria-current="isMatrix === !!view.query.view ? 'page' : undefined"
+          :to="{ query: view.query }"
+          >{{ view.name }}</RouterLink
+        >
+      </nav>
+      <FaultMatrix v-if="isMatrix" @pick="go" />
+      <template v-else>
+        <div class="mb-5 grid gap-x-5 gap-y-3 sm:grid-cols-[minmax(0,1fr)_auto_minmax(11rem,auto)]">
+          <ChoiceField label="Leak" :value="leakId" :choices="leakChoices" :apply="(leak) => go({ leak })" />
+          <AnswerField
+            label="Mode"
+            :value="mode"
+            :choices="modeChoices"
+            :apply="(chosen) => go({ mode: chosen })"
+          />
+          <FaultPicker :model-value="broken" @update:model-value="(chosen) => go({ faults: chosen })" />
+        </div>
+        <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
+        <div v-if="rehearsed" class="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+          <div class="min-w-0">
+            <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
+              <div>
+                <span class="text-faded block text-[13px]">{{
+                  broken.length ? 'Litres lost, with nothing broken and so' : 'Litres lost'
+                }}</span>
+                <ChangedFigure
+                  data-testid="escape"
+                  class="text-4xl leading-none font-bold sm:text-5xl"
+                  :class="rehearsed.endless ? 'text-clay' : 'text-river'"
+                  :now="lostText(rehearsed, preferences.system)"
+                  :before="before && lostText(before, preferences.system)"
+                />
+              </div>
+              <div>
+                <span class="text-faded block text-[13px]">Flow stops after</span>
+                <ChangedFigure
+                  class="text-xl font-bold"
+                  :now="stopsAfter(stopsAfterS)"
+                  :before="before && stopsAfter(before.stopsAfterS)"
+                />
+              </div>
+              <div>
+                <span class="text-faded block text-[13px]">Flow, valve open</span>
+                <span class="figures text-xl font-bold">{{
+                  showBounds('flow', rehearsed.flowM3PerS, preferences.system)
+                }}</span>
+              </div>
             </div>
-            <div>
-              <span class="text-faded block text-[13px]">Flow stops after</span>
-              <ChangedFigure
-                class="text-xl font-bold"
-                :now="stopsAfter(now?.stopsAfterS)"
-                :before="before && stopsAfter(before.stopsAfterS)"
-              />
-            </div>
-            <div>
-              <span class="text-faded block text-[13px]">Flow, valve open</span>
-              <span class="figures text-xl font-bold">{{
-                showBounds('flow', rehearsed.flowM3PerS, preferences.system)
-              }}</span>
+            <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
+              <SeverityMark severity="stop" class="mt-1" />
+              <span>
+                {{ causeWords[rehearsed.cause] }}
+                <template v-if="rehearsed.residualM3PerS != null">
+                  {{ show('flow', rehearsed.residualM3PerS, preferences.system) }} runs on,
+                  {{ show('volume', rehearsed.residualM3PerS * 86400, preferences.system) }} a day.
+                </template>
+                <template v-else
+                  >{{ runningText(rehearsed, preferences.system) }} at the most runs on.</template
+                >
+              </span>
+            </p>
+            <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
+            <div class="flex flex-col gap-3 lg:flex-row">
+              <TimeStrip v-model="atS" class="min-w-0 grow" :rehearsed="rehearsed" :plan="plan" />
+              <RehearsalFloor class="shrink-0 lg:w-64" :rehearsed="rehearsed" :plan="plan" :at-s="atS" />
             </div>
           </div>
-          <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
-            <SeverityMark severity="stop" class="mt-1" />
-            <span>
-              {{ causeWords[rehearsed.cause] }}
-              <template v-if="rehearsed.residualM3PerS != null">
-                {{ show('flow', rehearsed.residualM3PerS, preferences.system) }} runs on,
-                {{ show('volume', rehearsed.residualM3PerS * 86400, preferences.system) }} a day.
-              </template>
-              <template v-else
-                >{{ runningText(rehearsed, preferences.system) }} at the most runs on.</template
-              >
-            </span>
-          </p>
-          <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
-          <div class="flex flex-col gap-3 lg:flex-row">
-            <TimeStrip v-model="atS" class="min-w-0 grow" :rehearsed="rehearsed" :plan="plan" />
-            <RehearsalFloor class="shrink-0 lg:w-64" :rehearsed="rehearsed" :plan="plan" :at-s="atS" />
+          <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />
+          <div class="grid h-fit min-w-0 gap-x-8 gap-y-6 md:grid-cols-2">
+            <EventList :rehearsed="rehearsed" :plan="plan" />
+            <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
           </div>
         </div>
-        <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />
-        <div class="grid h-fit min-w-0 gap-x-8 gap-y-6 md:grid-cols-2">
-          <EventList :rehearsed="rehearsed" :plan="plan" />
-          <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
-        </div>
-      </div>
-      <OutcomeTable class="mt-8" :leak-id="leakId" :mode="mode" @pick="go" />
-      <p class="text-faded mt-4 max-w-prose text-[13px]">
-        Estimates to compare choices by, with every unknown taken as it gives the most litres. What closes
-        here is only proved by a test with water on site.
-      </p>
+        <OutcomeTable class="mt-8" :leak-id="leakId" :mode="mode" @pick="go" />
+        <p class="text-faded mt-4 max-w-prose text-[13px]">
+          Estimates to compare choices by, with every unknown taken as it gives the most litres. What closes
+          here is only proved by a test with water on site.
+        </p>
+      </template>
     </template>
   </div>
 </template>

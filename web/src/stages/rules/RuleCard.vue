@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Rule } from '@/api/types'
 import { driveIndexOn } from '@/site/drives'
 import { editRule, removeRule } from '@/site/commands/installation'
@@ -14,7 +14,13 @@ import { show } from '@/ui/units'
 import { modes, modeWords, type Choice } from '@/ui/words'
 
 /** One rule: its sentence on top, its parts below. */
-const props = defineProps<{ rule: Rule; index: number }>()
+const props = defineProps<{
+  rule: Rule
+  index: number
+  /** Whether only its sentence is shown at first. */
+  folded?: boolean
+}>()
+const isShown = ref(!props.folded)
 
 const open = useOpenPlan()
 const preferences = usePreferences()
@@ -63,8 +69,21 @@ const set = (what: string, change: (rule: Rule) => void) =>
 
 <template>
   <li class="bg-sheet rounded-sm p-4">
-    <p class="mb-3 text-[17px]">{{ sentence }}</p>
-    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+    <button
+      v-if="folded"
+      type="button"
+      class="hover:bg-moss-wash flex w-full items-baseline gap-2 text-left"
+      :aria-expanded="isShown"
+      @click="isShown = !isShown"
+    >
+      <span class="text-moss w-3 shrink-0" aria-hidden="true">{{ isShown ? '−' : '+' }}</span>
+      <span>
+        <span class="text-faded block text-[13px]">{{ rule.name }}</span>
+        <span class="text-[17px]">{{ sentence }}</span>
+      </span>
+    </button>
+    <p v-else class="text-[17px]">{{ sentence }}</p>
+    <div v-if="isShown" class="mt-3 grid gap-x-5 gap-y-4 sm:grid-cols-2">
       <TextField
         label="Name"
         :value="rule.name"
@@ -129,6 +148,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
       />
     </div>
     <button
+      v-if="isShown"
       type="button"
       class="act-quiet text-clay mt-3 -ml-2"
       @click="open.edit('rule removed', removeRule(rule.id))"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Choice } from '@/ui/words'
 import { freshId } from '@/site/names'
 import { addRule } from '@/site/commands/installation'
@@ -9,6 +9,7 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import RuleCard from './RuleCard.vue'
+import RuleGrid from './RuleGrid.vue'
 
 const open = useOpenPlan()
 const plan = computed(() => open.plan!)
@@ -17,27 +18,33 @@ const hubs = computed<Choice<string | null>[]>(() => [
   ...plan.value.catalogue.hubs.map((h) => ({ value: h.id as string | null, label: h.name })),
 ])
 
-const add = () => open.edit('rule added', addRule(freshId('rule', plan.value.installation.rules)))
+/** The rule just added is unfolded. */
+const added = ref('')
+async function add() {
+  added.value = freshId('rule', plan.value.installation.rules)
+  await open.edit('rule added', addRule(added.value))
+}
 </script>
 
 <template>
   <StagePage
     stage="rules"
     title="Rules"
-    lead="Any of these closes that. One rule for many sensors; a delay so that a wet mop does not cut the shower off costs litres, and Rehearse says how many."
+    lead="Who closes what, when, and what the wait costs at each sensor’s worst leak. Press a cell to change it."
   >
+    <RuleGrid class="mb-6" />
     <SheetSection title="Who decides">
       <ChoiceField
         class="max-w-sm"
         label="Hub"
-        how="It runs the rules in the house."
+        how="It runs the rules."
         :value="plan.installation.hubs[0]?.specId ?? null"
         :choices="hubs"
         :apply="(specId) => open.edit('hub', chooseHub(specId))"
         pointer="/installation/hubs/0/specId"
       />
     </SheetSection>
-    <SheetSection title="What shall happen">
+    <SheetSection title="All rules, in their order">
       <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">
         No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
       </p>
@@ -47,6 +54,7 @@ const add = () => open.edit('rule added', addRule(freshId('rule', plan.value.ins
           :key="rule.id"
           :rule="rule"
           :index="index"
+          :folded="rule.id !== added"
         />
       </ul>
       <button type="button" class="act" @click="add">Add a rule</button>

@@ -1,0 +1,68 @@
+using System.Text.Json.Serialization;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
+using Terrapin.Core.Rehearsal;
+
+namespace Terrapin.Core.Assessments;
+
+/// <summary>One leak in one mode with one thing broken, every unknown taken as it gives the most litres.</summary>
+/// <param name="Outcome">What becomes of it.</param>
+/// <param name="Cause">Why water runs on; <see langword="null"/> where it stops.</param>
+/// <param name="LostM3">m³; <see langword="null"/>: it runs on, or has no known end.</param>
+/// <param name="StopsAfterS">From the first drop until the flow stops, s.</param>
+public sealed record FaultCell(Outcome Outcome, Cause? Cause, double? LostM3, double? StopsAfterS)
+{
+    /// <summary>Whether a valve stops it, or what there is runs out by itself.</summary>
+    [JsonIgnore]
+    public bool Ends => LostM3 is not null;
+}
+
+/// <summary>One leak in one mode.</summary>
+/// <param name="LeakId">The leak point.</param>
+/// <param name="Mode">Who is home.</param>
+/// <param name="Cells">The first with nothing broken, then one for each fault of the matrix.</param>
+public sealed record FaultRow(string LeakId, Mode Mode, IReadOnlyList<FaultCell> Cells);
+
+/// <summary>Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault.</summary>
+/// <param name="Faults">In the order of the cells, after the first.</param>
+/// <param name="Rows">In the order of the plan, each leak in every mode.</param>
+/// <param name="Rehearsals">How many were run.</param>
+public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<FaultRow> Rows, int Rehearsals)
+{
+    private static readonly Mode[] Modes = Enum.GetValues<Mode>();
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static FaultMatrix Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
+    {
+        HashSet<string> stoppable = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is not null).Select(l => l.Id)];
+        return Of(plan, memory, stoppable, cancel);
+    }
+
+    /// <summary>The rows of some leaks alone.</summary>
+    internal static FaultMatrix Of(Plan plan, AssessmentMemory memory, IReadOnlySet<string> leakIds, CancellationToken cancel)
+    {
+        var verdicts = memory.StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive);
+        LeakRehearsal[] leaks = [.. memory.Leaks.Of(plan, verdicts, memory.Floors, cancel).Where(l => leakIds.Contains(l.LeakId))];
+        RadioReach reach = ReachOfPlan.Of(plan);
+        IReadOnlyCollection<Fault>[] broken = [[], .. Rehearsal.Faults.All.Select(f => (IReadOnlyCollection<Fault>)[f])];
+        var rows = new FaultRow[leaks.Length * Modes.Length];
+        Work.InParallel(leaks.Length, cancel, i =>
+        {
+            for (int m = 0; m < Modes.Length; m++)
+            {
+                rows[(i * Modes.Length) + m] = new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(faults => CellOf(leaks[i].WorstIn(Modes[m], faults, reach)))]);
+            }
+        });
+        return new FaultMatrix(Rehearsal.Faults.All, rows, rows.Length * broken.Length);
+    }
+
+    private static FaultCell CellOf(Rehearsed rehearsed) => new(
+        rehearsed.Outcome,
+        rehearsed.Cause,
+        rehearsed.Endless ? null : rehearsed.LostM3.High,
+        rehearsed.Outcome == Outcome.Closes ? rehearsed.Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null);
+}

@@ -1,0 +1,108 @@
+using System.Text.Json.Serialization;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Model;
+using Terrapin.Core.Rehearsal;
+
+namespace Terrapin.Core.Assessments;
+
+/// <summary>What comes of a sensor that is wet.</summary>
+[JsonConverter(typeof(CamelCase<GridAction>))]
+public enum GridAction
+{
+    /// <summary>A valve closes.</summary>
+    Closes,
+
+    /// <summary>Somebody is told, and no valve closes.</summary>
+    Tells,
+    Nothing,
+}
+
+/// <summary>What one sensor brings about in one mode, as if it were the only one.</summary>
+public sealed record GridCell
+{
+    public required GridAction Action { get; init; }
+
+    /// <summary>The rule that decides; <see langword="null"/>: a direct link does, or nothing.</summary>
+    public string? RuleId { get; init; }
+
+    /// <summary>From its message until the valve starts to move, s; <see langword="null"/>: it does not.</summary>
+    public double? StartsAfterS { get; init; }
+
+    /// <summary>Litres lost of the worst leak that it knows of first, m³; <see langword="null"/>: without end, or it hears none.</summary>
+    public double? LostM3 { get; init; }
+
+    /// <summary>Whether that leak runs without end.</summary>
+    public bool Endless { get; init; }
+
+    /// <summary>That leak; <see langword="null"/>: it hears none that a valve could stop.</summary>
+    public string? LeakId { get; init; }
+}
+
+/// <summary>One sensor in every mode.</summary>
+/// <param name="SensorId">The sensor.</param>
+/// <param name="Cells">In the order of the modes.</param>
+public sealed record GridRow(string SensorId, IReadOnlyList<GridCell> Cells);
+
+/// <summary>Who closes what, when, and what it costs in litres: each sensor alone, in each mode.</summary>
+/// <param name="Modes">The columns.</param>
+/// <param name="Rows">In the order of the plan.</param>
+public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> Rows)
+{
+    private static readonly Mode[] Columns = Enum.GetValues<Mode>();
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static RuleGrid Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
+    {
+        var verdicts = memory.StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive);
+        HashSet<string> stoppable = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is not null).Select(l => l.Id)];
+        LeakRehearsal[] all = [.. memory.Leaks.Of(plan, verdicts, memory.Floors, cancel)];
+        var rows = new GridRow[plan.Installation.Sensors.Count];
+        Work.InParallel(rows.Length, cancel, i =>
+        {
+            string id = plan.Installation.Sensors[i].Id;
+            rows[i] = new GridRow(id, [.. Columns.Select(mode => CellOf(plan, all, stoppable, id, mode))]);
+        });
+        return new RuleGrid(Columns, rows);
+    }
+
+    private static GridCell CellOf(Plan plan, LeakRehearsal[] leaks, HashSet<string> stoppable, string sensorId, Mode mode)
+    {
+        // What it knows of first is its own to stop; only where there is none, what another knows of before it.
+        LeakRehearsal[] own = [.. leaks.Where(l => l.FirstSensorId == sensorId)];
+        Rehearsed[] heard = [.. (own.Length > 0 ? own : leaks).Select(l => l.WithOnly(sensorId, mode)).OfType<Rehearsed>().Where(r => r.Outcome != Outcome.NoFlow)];
+        Rehearsed? worst = heard.Where(r => stoppable.Contains(r.LeakId)).OrderByDescending(r => r.Endless).ThenByDescending(r => r.LostM3.High).FirstOrDefault() ?? heard.FirstOrDefault();
+        if (worst is null)
+        {
+            return RuledCell(plan, sensorId, mode);
+        }
+
+        TimelineEvent? moves = worst.Events.FirstOrDefault(e => e.Kind == EventKind.ValveMoves);
+        TimelineEvent? wet = worst.Events.FirstOrDefault(e => e.Kind == EventKind.SensorWet);
+        TimelineEvent? ordered = worst.Events.LastOrDefault(e => e.Kind == EventKind.ClosingOrdered && (moves is null || e.TimeS <= moves.TimeS));
+        TimelineEvent? told = worst.Events.FirstOrDefault(e => e.Kind == EventKind.Told);
+        return new GridCell
+        {
+            Action = moves is not null ? GridAction.Closes : told is not null ? GridAction.Tells : GridAction.Nothing,
+            RuleId = moves is not null ? ordered?.RuleId : (ordered ?? told)?.RuleId,
+            StartsAfterS = moves is null || wet is null ? null : moves.TimeS - wet.TimeS,
+            LostM3 = worst.Endless ? null : worst.LostM3.High,
+            Endless = worst.Endless,
+            LeakId = worst.LeakId,
+        };
+    }
+
+    /// <summary>For one that hears no leak: what the rules say of it, without litres.</summary>
+    private static GridCell RuledCell(Plan plan, string sensorId, Mode mode)
+    {
+        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.SensorIds.Contains(sensorId) && r.Modes.Contains(mode))
+            .OrderBy(r => r.Action == RuleAction.TellOnly).ThenBy(r => r.ConfirmS + r.DelayS).FirstOrDefault();
+        return new GridCell
+        {
+            Action = rule is null ? GridAction.Nothing : rule.Action == RuleAction.Close && plan.Installation.Drives.Any(d => rule.Closes(d.StopValveId)) ? GridAction.Closes : GridAction.Tells,
+            RuleId = rule?.Id,
+        };
+    }
+}

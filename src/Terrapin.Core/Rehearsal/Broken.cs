@@ -1,0 +1,79 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Power;
+using Terrapin.Core.Reach;
+using Terrapin.Core.Uncertainty;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>
+/// What some faults leave of a plan, at one end of what is not known. Sensors live on batteries, repeaters and the router hang on outlets
+/// without backup, and people are told over the internet.
+/// </summary>
+/// <param name="plan">A checked plan.</param>
+/// <param name="reach">What radio reaches in it.</param>
+/// <param name="faults">What is broken.</param>
+/// <param name="corner">At <see cref="Corner.Most"/> what is not known to go on without the mains is dead.</param>
+internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner)
+{
+    private readonly bool mainsFailed = faults.Contains(Fault.MainsFailed);
+
+    /// <summary>Devices that a hub is heard by, or hears, through a repeater.</summary>
+    private readonly HashSet<string> throughRepeater = faults.Contains(Fault.MainsFailed)
+        ? [.. reach.Devices.Where(d => d.Route.Any(id => plan.Installation.Repeaters.Any(r => r.Id == id))).Select(d => d.DeviceId)]
+        : [];
+
+    /// <summary>Nothing is broken.</summary>
+    public static Broken Nothing(Plan plan) => new(plan, NoReach, [], Corner.Most);
+
+    private static RadioReach NoReach { get; } = new() { Devices = [], Links = [], WantedDb = RadioLoss.WantedDb };
+
+    public bool HubWorks => !faults.Contains(Fault.HubFailed)
+        && !(mainsFailed && !(plan.Installation.Hubs is [var hub, ..] && GoesOn(hub.HasBackup)))
+        && ((HasInternet && !faults.Contains(Fault.CloudFailed)) || GoesOn(DecidesInTheHouse));
+
+    /// <summary>Whether what the hub tells comes to somebody.</summary>
+    public bool TellsSomebody => HasInternet && !faults.Contains(Fault.TelephonesMuted);
+
+    private bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !mainsFailed;
+
+    private Answer DecidesInTheHouse => plan.HubInUse()?.LogicInCloud switch { Answer.No => Answer.Yes, Answer.Yes => Answer.No, _ => Answer.Unknown };
+
+    private bool FirstSensorIsGone => faults.Contains(Fault.SensorFlat) || faults.Contains(Fault.SensorDead);
+
+    /// <summary>Whether a sensor says anything at all.</summary>
+    /// <param name="isFirst">Whether it is the one that would know first.</param>
+    public bool Speaks(bool isFirst) => !(isFirst && FirstSensorIsGone);
+
+    /// <summary>Whether the hub hears a device, or a device the hub.</summary>
+    /// <param name="deviceId">A sensor or a drive.</param>
+    /// <param name="isFirst">Whether it is the sensor that would know first.</param>
+    public bool IsHeard(string deviceId, bool isFirst = false) =>
+        !(isFirst && faults.Contains(Fault.SensorOutOfReach)) && !(mainsFailed && throughRepeater.Contains(deviceId));
+
+    /// <summary>Whether the hub's order to close does close.</summary>
+    public bool OrdersClose => !faults.Contains(Fault.EndsSwapped);
+
+    /// <summary>Whether a direct link closes.</summary>
+    public bool LinksClose => !faults.Contains(Fault.LinkLearnedOpen);
+
+    public bool Stalls => faults.Contains(Fault.DriveStalls);
+
+    public bool Passes => faults.Contains(Fault.ValvePasses);
+
+    /// <summary>Whether a drive has power to turn its valve.</summary>
+    public bool HasPower(FittedDrive drive)
+    {
+        bool hasBattery = !faults.Contains(Fault.DriveBatteryFlat);
+        DriveSupply supply = plan.SpecOf(drive).Supply;
+        bool livesOnBattery = supply == DriveSupply.BatteriesOnly || (supply != DriveSupply.MainsOnly && drive.Power == DrivePower.Batteries);
+        return livesOnBattery
+            ? hasBattery
+            : !mainsFailed || (hasBattery && GoesOn(PowerOutlook.Of(drive, plan.SpecOf(drive), "").ClosesWithoutMains));
+    }
+
+    /// <summary>Whether a drive closes by itself when the mains fails, as it was told to.</summary>
+    public bool ClosesByItself(FittedDrive drive) =>
+        mainsFailed && drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && HasPower(drive);
+
+    private bool GoesOn(Answer answer) => answer == Answer.Yes || (answer == Answer.Unknown && corner == Corner.Least);
+}

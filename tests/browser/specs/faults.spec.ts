@@ -1,0 +1,107 @@
+import type { Page } from '@playwright/test'
+import { expect, remember, test } from '../server.js'
+import { litres } from './steps.js'
+
+const site = '/sites/net-loft-tidewrack-quay'
+
+/** The number before "of" in "3 of 19". */
+const safeLeaks = async (page: Page) => Number(/(\d+) of/.exec(await page.getByTestId('safe-leaks').innerText())![1])
+
+test.beforeEach(({ page }) => remember(page, { author: 'Maren Oddy' }))
+
+test('a rehearsal is scrubbed, played and chosen by its events, beside the floor at that moment', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/rehearse?leak=bath-basin-hose&mode=asleep`)
+  const moment = page.getByTestId('moment')
+  await expect(moment).toContainText('Valve starts to turn')
+  const floor = page.getByRole('img', { name: /^Under the roof after/ })
+  await expect(floor.getByTestId('wet')).toBeVisible()
+  const slider = page.getByRole('slider', { name: 'Moment since the first drop' })
+  await slider.fill('0')
+  await expect(moment).toContainText('First drop')
+  await expect(floor).toHaveAccessibleName(/0 sensors wet, valve open/)
+  await expect(floor.getByTestId('wet-sensor')).toHaveCount(0)
+  await page
+    .getByRole('button', { name: /^Sensor is wet, / })
+    .first()
+    .click()
+  await expect(moment).toContainText('Bath, by the basin')
+  await expect(floor.getByTestId('wet-sensor')).toHaveCount(1)
+  const early = await floor.getByTestId('wet').getAttribute('d')
+  await page.getByRole('button', { name: /^Flow has stopped/ }).press('Enter')
+  await expect(floor).toHaveAccessibleName(/valve at the end of its stroke/)
+  expect((await floor.getByTestId('wet').getAttribute('d'))!.length).toBeGreaterThan(early!.length)
+  // Marks of one lane do not touch.
+  const lane = await page.getByRole('button', { name: /^Sensor is wet, / }).all()
+  const boxes = await Promise.all(lane.map(async (mark) => (await mark.boundingBox())!))
+  for (let i = 1; i < boxes.length; i++) expect(boxes[i]!.x).toBeGreaterThanOrEqual(boxes[i - 1]!.x + 17)
+  await slider.fill('0')
+  await page.getByRole('button', { name: 'Play' }).click()
+  await expect(moment).toContainText('Sensor is wet')
+  await page.getByRole('button', { name: 'Stop', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+})
+
+test('with the hub dead the water runs on, and a reload rehearses the same', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/rehearse?leak=bath-basin-hose&mode=asleep`)
+  await expect(page.getByTestId('escape')).toContainText('48.9 L')
+  await page.getByRole('button', { name: 'Nothing broken' }).click()
+  await page.getByRole('checkbox', { name: 'The hub is dead' }).check()
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('escape')).toContainText('no end')
+  await expect(page.getByText('The hub is dead: nobody runs the rules.')).toBeVisible()
+  await expect(page.getByText('never', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByTestId('escape')).toContainText('no end')
+  await page.getByRole('button', { name: 'hub dead' }).click()
+  await page.getByRole('button', { name: 'Nothing broken' }).last().click()
+  await expect(page.getByTestId('escape')).not.toContainText('no end')
+  expect(await litres(page)).toBeCloseTo(48.9, 1)
+})
+
+for (const { name, size, touch } of [
+  { name: '1280 px', size: { width: 1280, height: 800 }, touch: false },
+  { name: '390 px', size: { width: 390, height: 844 }, touch: true },
+]) {
+  test.describe(`at ${name}`, () => {
+    test.use({ viewport: size, hasTouch: touch })
+
+    test('the matrix is read, a cell opens its rehearsal, and a remedy that was tried makes more leaks safe', async ({ page, demo }) => {
+      await page.goto(`${demo}${site}/rehearse?view=faults`)
+      expect(await safeLeaks(page)).toBe(0)
+      const dead = page.getByRole('button', { name: /^WC hose, Studio WC, Home, Asleep, The hub is dead: The hub is dead/ })
+      await expect(dead).toBeVisible()
+      const row = page.getByRole('row', { name: /^WC hose Studio WC/ }).first()
+      await row.getByRole('button', { name: 'What helps' }).click()
+      const link = page.getByRole('listitem').filter({ hasText: /^Link Studio WC, beside the pan straight to the drive/ })
+      await expect(link).toContainText('runs on in 16 cases instead of 28')
+      await link.getByRole('button', { name: /^Do this/ }).click()
+      await expect(row.getByRole('button', { name: /The hub is dead: [\d.]+ L$/ })).toBeVisible()
+      await expect(link).toHaveCount(0)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(dead).toBeVisible()
+      await dead.click()
+      await expect(page).toHaveURL(/leak=studio-wc-hose.*faults=hubFailed/)
+      await expect(page.getByTestId('escape')).toContainText('no end')
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(size.width)
+    })
+
+    test('who closes what is read off a grid, a delay is changed in its cell, and a sensor only tells', async ({ page, demo }) => {
+      await page.goto(`${demo}${site}/rules`)
+      const grid = page.getByRole('region', { name: 'Who closes what, when' })
+      const bath = grid.getByRole('button', { name: /Bath, by the basin.*, Home: / })
+      await expect(bath).toHaveAccessibleName(/Home: closes in 2:31, 62.9 L/)
+      await bath.click()
+      const delay = grid.getByRole('textbox', { name: 'Delay before closing' })
+      await delay.fill('30')
+      await delay.press('Enter')
+      await expect(delay).toHaveValue('30 s')
+      await expect(bath).toHaveAccessibleName(/Home: closes in 1:01, /)
+      await grid.getByRole('radio', { name: 'Only tell' }).first().click()
+      await expect(bath).toHaveAccessibleName(/Home: tells only, runs on/)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(bath).toHaveAccessibleName(/Home: closes in 2:31, 62.9 L/)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(size.width)
+    })
+  })
+}
