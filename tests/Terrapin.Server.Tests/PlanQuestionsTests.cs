@@ -24,6 +24,9 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/fault-matrix"] = "",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose",
         ["/api/rule-grid"] = "",
+        ["/api/rule-schools"] = "",
+        ["/api/rule-text"] = "rule=out-close",
+        ["/api/rule-text/read"] = "rule=out-close&text=rule \"P\" when any sensor is wet for 5 s in every mode then tell",
         ["/api/floors"] = "worst=true",
         ["/api/reach/map"] = "radio=mesh-868&storey=studio",
         ["/api/reach/hub"] = "",
@@ -59,6 +62,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=asleepish")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&faults=hubFailed,moonFailed")]
     [InlineData("/api/fault-remedies", "leak=nowhere")]
+    [InlineData("/api/rule-text", "rule=nowhere")]
     [InlineData("/api/floors", "leak=nowhere")]
     [InlineData("/api/reach/map", "radio=none&storey=studio")]
     [InlineData("/api/proposals/house", "shape=castle")]

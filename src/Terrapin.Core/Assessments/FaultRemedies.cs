@@ -109,7 +109,7 @@ public static class FaultRemedies
         SensorTrip? first = assessment.Trips.Where(t => t.LeakId == leakId && t.TimeS is not null).MinBy(t => t.TimeS);
         Sensor? sensor = fitted.Sensors.FirstOrDefault(s => s.Id == first?.SensorId);
         FittedDrive? drive = assessment.Leaks.FirstOrDefault(l => l.LeakId == leakId)?.StopValveId is { } valve ? plan.DriveOn(valve) : null;
-        if (sensor is not null && drive is not null && CanLink(plan, sensor, drive))
+        if (sensor is not null && drive is not null && CanLink(plan, fitted.Links, sensor, drive))
         {
             yield return (With(i => i with { Links = [.. i.Links, new DirectLink { SensorId = sensor.Id, DriveId = drive.Id }] }), RemedyKind.DirectLink, sensor.Id, drive.Id, 0);
         }
@@ -124,7 +124,7 @@ public static class FaultRemedies
             yield return (plan.WithDrive(drive with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.Close }), RemedyKind.DriveBackup, drive.Id, null, null);
         }
 
-        foreach (Rule rule in fitted.Rules.Where(r => r.Action == RuleAction.Close && sensor is not null && r.SensorIds.Contains(sensor.Id)))
+        foreach (Rule rule in fitted.Rules.Where(r => r.Action == RuleAction.Close && sensor is not null && r.Hears(sensor.Id)))
         {
             Plan WithRule(Rule changed) => With(i => i with { Rules = [.. i.Rules.Select(r => r.Id == changed.Id ? changed : r)] });
             if (rule.DelayS > 0)
@@ -151,9 +151,8 @@ public static class FaultRemedies
     }
 
     /// <summary>They speak the same radio, and the drive takes one more.</summary>
-    private static bool CanLink(Plan plan, Sensor sensor, FittedDrive drive)
+    internal static bool CanLink(Plan plan, IReadOnlyList<DirectLink> links, Sensor sensor, FittedDrive drive)
     {
-        IReadOnlyList<DirectLink> links = plan.Installation.Links;
         return plan.SpecOf(sensor).RadioId is { } radioId
             && plan.SpecOf(drive).RadioId == radioId
             && plan.Catalogue.Radios.FirstOrDefault(r => r.Id == radioId)?.DirectLinksPerDrive?.N > links.Count(l => l.DriveId == drive.Id)

@@ -97,7 +97,7 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
     /// <summary>For one that hears no leak: what the rules say of it, without litres.</summary>
     private static GridCell RuledCell(Plan plan, string sensorId, Mode mode)
     {
-        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.SensorIds.Contains(sensorId) && r.Modes.Contains(mode))
+        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.Hears(sensorId) && r.Modes.Contains(mode))
             .OrderBy(r => r.Action == RuleAction.TellOnly).ThenBy(r => r.ConfirmS + r.DelayS).FirstOrDefault();
         return new GridCell
         {

@@ -20,7 +20,7 @@ public enum RuleAction
 }
 
 /// <summary>
-/// Any of these sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that.
+/// Any of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that.
 /// </summary>
 public sealed record Rule
 {
@@ -30,8 +30,12 @@ public sealed record Rule
     [AtMost(120)]
     public required string Name { get; init; }
 
+    /// <summary>The sensors it listens to; with <see cref="AllBut"/> those that it does not.</summary>
     [AtMost(500)]
     public required IReadOnlyList<string> SensorIds { get; init; }
+
+    /// <summary>Whether it listens to every sensor but those named, and so to each that is added.</summary>
+    public bool AllBut { get; init; }
 
     /// <summary>How long a sensor must stay wet before the rule acts.</summary>
     [Limits(0, 86400, "s")]
@@ -53,4 +57,8 @@ public sealed record Rule
 
     /// <summary>Whether a pending closing is dropped when all the rule's sensors are dry again.</summary>
     public required bool CancelIfDry { get; init; }
+
+    /// <summary>Whether it listens to a sensor.</summary>
+    /// <param name="sensorId">One of the plan's.</param>
+    public bool Hears(string sensorId) => SensorIds.Contains(sensorId) != AllBut;
 }

@@ -19,7 +19,7 @@ public static class RuleFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            if (rule.SensorIds.Count == 0)
+            if (!plan.Installation.Sensors.Any(s => rule.Hears(s.Id)))
             {
                 found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
             }
@@ -32,7 +32,7 @@ public static class RuleFindings
 
         AddWrongMains(plan, found);
         AddPits(plan, found);
-        var heard = plan.Installation.Rules.SelectMany(r => r.SensorIds).Concat(plan.Installation.Links.Select(l => l.SensorId)).ToHashSet();
+        HashSet<string> heard = [.. plan.Installation.Sensors.Select(s => s.Id).Where(id => plan.Installation.Rules.Any(r => r.Hears(id)) || plan.Installation.Links.Any(l => l.SensorId == id))];
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
             if (!heard.Contains(plan.Installation.Sensors[i].Id))
@@ -54,14 +54,15 @@ public static class RuleFindings
                 continue;
             }
 
-            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].SensorIds.Contains(s.Id) && LiesInPit(plan, s)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].Hears(s.Id) && LiesInPit(plan, s)))
             {
                 found.Add(FindingKinds.PitSensorCloses, $"installation/rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Installation.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
             }
         }
     }
 
-    private static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
+    /// <summary>Whether a sensor lies in a sump pit of the drawing.</summary>
+    internal static bool LiesInPit(Plan plan, Sensor sensor) => sensor.At is { } at && plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Fixtures
         .Any(f => f.Kind == FixtureKind.SumpPit && f.Area.Holds(at.AcrossM, at.DownM));
 
     /// <summary>Rules that close a main which does nothing for what their sensors hear.</summary>
@@ -80,7 +81,7 @@ public static class RuleFindings
                 found.Add(FindingKinds.RuleClosesUndrivenMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" closes \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
-            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.StopValveIds.Count > 0 && rule.SensorIds.Contains(s.Id)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.StopValveIds.Count > 0 && rule.Hears(s.Id)))
             {
                 LeakPoint[] leaks = [.. plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).StopValves.All(m => !rule.StopValveIds.Contains(m.Id))))

@@ -72,14 +72,14 @@ public sealed class RuleProgram
         for (int i = 0; i < rules.Count; i++)
         {
             compiled[i] = CompiledRule.Of(rules[i], valveIds);
-            foreach (string id in rules[i].SensorIds)
+            if (rules[i].SensorIds.FirstOrDefault(id => !sensors.ContainsKey(id)) is { } unknown)
             {
-                if (!sensors.TryGetValue(id, out int sensor))
-                {
-                    throw new ArgumentException($"\"{rules[i].Name}\" listens to \"{id}\", which is not among the sensors.", nameof(rules));
-                }
+                throw new ArgumentException($"\"{rules[i].Name}\" names \"{unknown}\", which is not among the sensors.", nameof(rules));
+            }
 
-                listens[(i * words) + (sensor / WordBits)] |= 1u << (sensor % WordBits);
+            foreach ((string id, int sensor) in sensors)
+            {
+                listens[(i * words) + (sensor / WordBits)] |= rules[i].Hears(id) ? 1u << (sensor % WordBits) : 0;
             }
         }
 

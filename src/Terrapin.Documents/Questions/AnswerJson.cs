@@ -7,6 +7,7 @@ using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Reach;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Rules;
 using Terrapin.Core.Validation;
 using Terrapin.Documents.Floors;
 using Terrapin.Documents.Quantities;
@@ -14,6 +15,12 @@ using Terrapin.Documents.Quantities;
 namespace Terrapin.Documents.Questions;
 
 /// <summary>How answers about a plan are written, made when the program is built, so that it can be trimmed.</summary>
+[JsonSerializable(typeof(FaultMatrix))]
+[JsonSerializable(typeof(IReadOnlyList<Remedy>))]
+[JsonSerializable(typeof(IReadOnlyList<SchoolOutcome>))]
+[JsonSerializable(typeof(RuleGrid))]
+[JsonSerializable(typeof(RuleTextRead))]
+[JsonSerializable(typeof(WrittenRule))]
 [JsonSerializable(typeof(Assessment))]
 [JsonSerializable(typeof(IReadOnlyList<OptionAssessment>))]
 [JsonSerializable(typeof(Rehearsed))]

@@ -4,6 +4,7 @@ using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
+using Terrapin.Core.Rules;
 using Terrapin.Documents.Questions;
 
 namespace Terrapin.Server.Api;
@@ -26,6 +27,12 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<FaultMatrix>().ProducesErrors();
         api.MapPost("/fault-remedies", TryRemedies).WithName("tryRemedies").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<IReadOnlyList<Remedy>>().ProducesErrors();
+        api.MapPost("/rule-text", WriteRule).WithName("writeRule").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<WrittenRule>().ProducesErrors();
+        api.MapPost("/rule-text/read", ReadRule).WithName("readRule").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<RuleTextRead>().ProducesErrors();
+        api.MapPost("/rule-schools", TrySchools).WithName("trySchools").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<IReadOnlyList<SchoolOutcome>>().ProducesErrors();
         api.MapPost("/rule-grid", Grid).WithName("ruleGrid").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<RuleGrid>().ProducesErrors();
     }
@@ -48,6 +55,15 @@ internal static class AssessmentApi
 
     private static Task<IResult> TryRemedies(string leak, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => Rehearsals.RemediesOf(plan, leak, memory, cancel));
+
+    private static Task<IResult> TrySchools([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => RuleSchools.Of(plan, memory, cancel));
+
+    private static Task<IResult> WriteRule(string rule, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.AnswerPlan(request, address, plans, plan => RuleTexts.Of(plan, rule));
+
+    private static Task<IResult> ReadRule(string rule, string text, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
+        Body.AnswerPlan(request, address, plans, plan => RuleTexts.Read(plan, rule, text));
 
     private static Task<IResult> Grid([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => RuleGrid.Of(plan, memory, cancel));

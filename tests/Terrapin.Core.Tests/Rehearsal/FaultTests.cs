@@ -188,6 +188,56 @@ public class FaultTests
         Assert.Equal((GridAction.Closes, null), (linked.Cells[0].Action, linked.Cells[0].RuleId));
     }
 
+    [Fact]
+    public void Each_school_is_tried_on_the_house_before_it_is_taken()
+    {
+        Plan plan = House();
+        plan = plan with
+        {
+            Catalogue = plan.Catalogue with
+            {
+                Radios = [.. plan.Catalogue.Radios.Select(r => r with { DirectLinksPerDrive = new CountFigure { N = 5, Provenance = Provenance.MakersSheet } })],
+                Drives = [.. plan.Catalogue.Drives.Select(d => d with { RadioId = plan.SpecOf(plan.Installation.Sensors[0]).RadioId })],
+            },
+        };
+        var tried = RuleSchools.Of(plan, Memory()).ToDictionary(s => s.School);
+        Assert.Equal(Enum.GetValues<School>(), tried.Keys);
+        foreach (SchoolOutcome school in tried.Values)
+        {
+            Plan taken = plan.WithInstallation(i => i with { Rules = school.Rules, Links = school.Links });
+            Assert.Equal(FaultMatrix.Of(taken, Memory()).Rows.Max(r => r.Cells[0].LostM3), school.WorstM3);
+            Assert.Equal(1, school.Leaks);
+            Assert.True(school.MeanM3 <= school.WorstM3);
+        }
+
+        // At once is 20 s of the present delay less; a minute is 40 s more; told at home alone it runs on.
+        double now = tried[School.AsItIs].WorstM3!.Value;
+        Close((now - tried[School.AtOnce].WorstM3!.Value) / FlowM3PerS, 20, 0.001);
+        Close((tried[School.Confirmed].WorstM3!.Value - now) / FlowM3PerS, 40, 0.001);
+        Assert.Equal(tried[School.Confirmed].WorstM3, tried[School.ByMode].WorstM3);
+        Assert.Equal((1, 0), (tried[School.TellAtHome].LeaksThatRunOn, tried[School.AtOnce].LeaksThatRunOn));
+        Assert.Equal(["puck"], tried[School.HubAndLinks].Links.Select(l => l.SensorId));
+        Assert.True(tried[School.HubAndLinks].WorstM3 < tried[School.AtOnce].WorstM3);
+
+        // Power cut, hub, three of the sensor, stall, passing and swapped ends; a link takes the hub, the reach and the ends out of them.
+        Assert.Equal((8.0, 5.0), (tried[School.AtOnce].FaultsThatLetRun, tried[School.HubAndLinks].FaultsThatLetRun));
+    }
+
+    [Fact]
+    public void What_lies_in_a_sump_pit_only_tells_in_every_school()
+    {
+        Plan plan = House();
+        var pit = new Fixture { Id = "pit", Kind = FixtureKind.SumpPit, Name = "Sump", Area = new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 0.5, WidthM = 0.5 }, Base = FixtureBase.Pit, DepthM = 0.4 };
+        plan = plan.WithBuilding(b => b with { Rooms = [b.Rooms[0] with { Fixtures = [pit] }] })
+            .WithInstallation(i => i with { Sensors = [.. i.Sensors, i.Sensors[0] with { Id = "sump", Name = "In the sump", Distances = [], At = new FloorPoint { AcrossM = 0.2, DownM = 0.2 } }] });
+        foreach (SchoolOutcome school in RuleSchools.Of(plan, Memory()).Where(s => s.School != School.AsItIs))
+        {
+            Assert.DoesNotContain(school.Rules, r => r.Action == RuleAction.Close && r.Hears("sump"));
+            Assert.Contains(school.Rules, r => r.Action == RuleAction.TellOnly && r.Hears("sump") && !r.Hears("puck") && r.Modes.Count == 4);
+            Assert.DoesNotContain(school.Links, l => l.SensorId == "sump");
+        }
+    }
+
     /// <summary>The stretches of time that are added up may be others.</summary>
     private static void Same(Rehearsed expected, Rehearsed actual)
     {

@@ -42,13 +42,16 @@ import type {
   RepeaterAdvice,
   RoomsRead,
   RuleGrid,
+  RuleTextRead,
   SavedCatalogue,
   SavedPlan,
   SavedRevision,
+  SchoolOutcome,
   SiteArchive,
   TypedKind,
   UnitSystem,
   UsualFixture,
+  WrittenRule,
 } from './types'
 import type { components, paths } from './schema'
 
@@ -280,6 +283,18 @@ export const api = {
   /** What helps one leak against single faults, found by trying it. */
   tryRemedies: (plan: Plan, leak: string, signal?: AbortSignal): Promise<Remedy[]> =>
     json(about('/api/fault-remedies', plan, { query: { leak }, signal })),
+
+  /** A rule as text. */
+  writeRule: (plan: Plan, rule: string): Promise<WrittenRule> =>
+    json(about('/api/rule-text', plan, { query: { rule } })),
+
+  /** What a text says of a rule, or where it is at fault. */
+  readRule: (plan: Plan, rule: string, text: string, signal?: AbortSignal): Promise<RuleTextRead> =>
+    json(about('/api/rule-text/read', plan, { query: { rule, text }, signal })),
+
+  /** Starting sets of rules, each tried on this house. */
+  trySchools: (plan: Plan, signal?: AbortSignal): Promise<SchoolOutcome[]> =>
+    json(about('/api/rule-schools', plan, { signal })),
 
   /** Who closes what, when. */
   ruleGrid: (plan: Plan, signal?: AbortSignal): Promise<RuleGrid> =>

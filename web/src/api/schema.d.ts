@@ -405,6 +405,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rule-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["writeRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-text/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["trySchools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-grid": {
         parameters: {
             query?: never;
@@ -3212,11 +3260,14 @@ export interface components {
             /** @description At least one. */
             rooms: components["schemas"]["ReadRoom"][];
         };
-        /** @description Any of these sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
+        /** @description Any of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
         Rule: {
             id: string;
             name: string;
+            /** @description The sensors it listens to; with bool Rule.AllBut those that it does not. */
             sensorIds: string[];
+            /** @description Whether it listens to every sensor but those named, and so to each that is added. */
+            allBut?: boolean;
             /**
              * Format: double
              * @description How long a sensor must stay wet before the rule acts.
@@ -3242,6 +3293,33 @@ export interface components {
             modes: components["schemas"]["Mode"][];
             /** @description In the order of the plan. */
             rows: components["schemas"]["GridRow"][];
+        };
+        /** @description Where a rule's text is at fault. */
+        RuleTextFault: {
+            /**
+             * Format: int32
+             * @description Counted from 1.
+             */
+            line: number;
+            /**
+             * Format: int32
+             * @description Counted from 1, in characters.
+             */
+            column: number;
+            /**
+             * Format: int32
+             * @description How many characters are at fault, at least 1.
+             */
+            length: number;
+            /** @description What stands there. */
+            found: string;
+            /** @description What should. */
+            expected: string;
+        };
+        /** @description What a rule's text says. */
+        RuleTextRead: {
+            rule: null | components["schemas"]["Rule"];
+            fault: null | components["schemas"]["RuleTextFault"];
         };
         /** @description The firm's catalogue at one of its revisions. */
         SavedCatalogue: {
@@ -3270,6 +3348,42 @@ export interface components {
             author: string;
             /** Format: date-time */
             savedAt: string;
+        };
+        /**
+         * @description A way of closing that good installers hold to.
+         * @enum {unknown}
+         */
+        School: "asItIs" | "atOnce" | "confirmed" | "byMode" | "tellAtHome" | "hubAndLinks";
+        /** @description A starting set of rules for one house, and what it costs there. */
+        SchoolOutcome: {
+            school: components["schemas"]["School"];
+            rules: components["schemas"]["Rule"][];
+            links: components["schemas"]["DirectLink"][];
+            /**
+             * Format: double
+             * @description The most litres lost of a leak that ends, with nothing broken, m³; `null`: none ends.
+             */
+            worstM3: null | number;
+            /**
+             * Format: int32
+             * @description Leaks that run on in some mode with nothing broken.
+             */
+            leaksThatRunOn: number;
+            /**
+             * Format: double
+             * @description The same on average over leaks and modes.
+             */
+            meanM3: null | number;
+            /**
+             * Format: double
+             * @description Single faults that let a leak run on which ends with nothing broken, on average over leaks and modes.
+             */
+            faultsThatLetRun: null | number;
+            /**
+             * Format: int32
+             * @description Leaks that a stop valve could stop.
+             */
+            leaks: number;
         };
         /** @description A stroke that somebody watched. */
         SeenStroke: {
@@ -3882,6 +3996,11 @@ export interface components {
             pump?: null | components["schemas"]["Pump"];
             /** @description Whether what is not measured of it is taken within the span that is usual for houses, rather than within the widest. */
             assumesUsual?: boolean;
+        };
+        /** @description A rule as text. */
+        WrittenRule: {
+            /** @description By the grammar in docs/formats. */
+            text: string;
         };
         /** @enum {unknown} */
         ZoneKind: "mopped" | "splashed" | "keepClear";
@@ -4981,6 +5100,168 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    writeRule: {
+        parameters: {
+            query: {
+                rule: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WrittenRule"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    readRule: {
+        parameters: {
+            query: {
+                rule: string;
+                text: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleTextRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    trySchools: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOutcome"][];
                 };
             };
             /** @description Bad Request */

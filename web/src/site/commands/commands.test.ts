@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import type { Plan, Remedy } from '@/api/types'
+import type { Plan, Remedy, SchoolOutcome } from '@/api/types'
 import { back, emptyHistory, remember } from '../history'
 import { leaksOf } from '../names'
 import * as building from './building'
@@ -8,7 +8,7 @@ import * as installation from './installation'
 import type { Command } from './list'
 import * as radio from './radio'
 import { applyRemedy } from './remedies'
-import { protectionOf, setProtection } from './ruled'
+import { protectionOf, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
 import * as whole from './plan'
 
@@ -140,6 +140,11 @@ const all: [string, Command, string[]][] = [
     ['installation.sensors', 'installation.rules'],
   ],
   ['setProtection', setProtection([sensor.id], 'tellOnly'), ['installation.rules']],
+  [
+    'takeSchool',
+    takeSchool({ rules: [rule], links: [] } as unknown as SchoolOutcome),
+    ['installation.rules', 'installation.links'],
+  ],
   ['addRule', installation.addRule('new'), ['installation.rules']],
   ['editRule', installation.editRule(rule.id, rename), ['installation.rules']],
   ['removeRule', installation.removeRule(rule.id), ['installation.rules']],

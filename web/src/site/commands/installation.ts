@@ -10,6 +10,7 @@ import type {
 import { modes } from '@/ui/words'
 import { driveIndexOn } from '../drives'
 import { freshId } from '../names'
+import { hears, listen } from '../rules'
 import { change, takeOut, type Command } from './list'
 import { forgetRadio } from './radio'
 
@@ -93,22 +94,23 @@ export const acceptSuggestions =
     for (const suggestion of suggestions) {
       const id = freshId(suggestion.name, sensors)
       const neighbours = new Set(sensors.filter((s) => s.roomId === suggestion.roomId).map((s) => s.id))
-      const listening = rules.filter((r) => r.sensorIds.some((s) => neighbours.has(s)))
+      const listening = rules.filter((r) => [...neighbours].some((s) => hears(r, s)))
       const { name, specId, roomId, at } = suggestion
       addSensor({ id, name, specId, roomId, at })(draft)
       for (const rule of listening.length ? listening : rules.filter((r) => r.action === 'close'))
-        rule.sensorIds.push(id)
+        listen(rule, [id])
     }
   }
 
-/** Any sensor, in every mode, closes at once. */
+/** Any sensor, and any that is added, in every mode, closes at once. */
 export const addRule =
   (id: string): Command =>
-  ({ installation: { rules, sensors } }) =>
+  ({ installation: { rules } }) =>
     void rules.push({
       id,
       name: `Rule ${rules.length + 1}`,
-      sensorIds: sensors.map((s) => s.id),
+      allBut: true,
+      sensorIds: [],
       stopValveIds: [],
       confirmS: 5,
       modes: [...modes],

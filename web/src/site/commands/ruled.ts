@@ -1,6 +1,7 @@
-import type { Plan, Rule } from '@/api/types'
+import type { Plan, Rule, SchoolOutcome } from '@/api/types'
 import { modes } from '@/ui/words'
 import { freshId } from '../names'
+import { hears, ignore, listen } from '../rules'
 import { addRule } from './installation'
 import type { Command } from './list'
 
@@ -10,51 +11,57 @@ export type Protection = 'protect' | 'tellOnly'
 /** Of some sensors; null where they differ. */
 export function protectionOf({ installation }: Plan, sensorIds: string[]): Protection | null {
   const closing = sensorIds.filter((id) =>
-    installation.rules.some((r) => r.action === 'close' && r.sensorIds.includes(id)),
+    installation.rules.some((r) => r.action === 'close' && hears(r, id)),
   )
   return closing.length === sensorIds.length ? 'protect' : closing.length === 0 ? 'tellOnly' : null
 }
 
-const largest = (rules: Rule[]) =>
+/** How many of a plan's sensors a rule listens to. */
+const heardBy = ({ installation }: Plan, rule: Rule) =>
+  installation.sensors.filter((s) => hears(rule, s.id)).length
+
+const largest = (draft: Plan, rules: Rule[]) =>
   rules.reduce<Rule | undefined>(
-    (best, rule) => (best && best.sensorIds.length >= rule.sensorIds.length ? best : rule),
+    (best, rule) => (best && heardBy(draft, best) >= heardBy(draft, rule) ? best : rule),
     undefined,
   )
-
-function join(rule: Rule, sensorIds: string[]) {
-  rule.sensorIds = [...rule.sensorIds.filter((id) => !sensorIds.includes(id)), ...sensorIds]
-}
 
 /** In each mode they join the closing rule that most sensors are in; where there is none, one that closes at once is made. */
 function protect(draft: Plan, sensorIds: string[]) {
   const { rules } = draft.installation
   const closing = new Set(
     modes.flatMap(
-      (mode) => largest(rules.filter((r) => r.action === 'close' && r.modes.includes(mode))) ?? [],
+      (mode) =>
+        largest(
+          draft,
+          rules.filter((r) => r.action === 'close' && r.modes.includes(mode)),
+        ) ?? [],
     ),
   )
   const uncovered = modes.filter((mode) => ![...closing].some((rule) => rule.modes.includes(mode)))
-  for (const rule of rules) if (rule.action === 'tellOnly') leave(rule, sensorIds)
-  for (const rule of closing) join(rule, sensorIds)
+  for (const rule of rules) if (rule.action === 'tellOnly') ignore(rule, sensorIds)
+  for (const rule of closing) listen(rule, sensorIds)
   if (uncovered.length === 0) return
   addRule(freshId('close', rules))(draft)
-  Object.assign(rules.at(-1)!, { sensorIds: [...sensorIds], modes: uncovered })
+  Object.assign(rules.at(-1)!, { allBut: false, sensorIds: [...sensorIds], modes: uncovered })
 }
-
-const leave = (rule: Rule, sensorIds: string[]) =>
-  void (rule.sensorIds = rule.sensorIds.filter((id) => !sensorIds.includes(id)))
 
 /** They leave every closing rule and join one that only tells in every mode; where there is none, it is made. */
 function tellOnly(draft: Plan, sensorIds: string[]) {
   const { rules } = draft.installation
-  for (const rule of rules) if (rule.action === 'close') leave(rule, sensorIds)
+  for (const rule of rules) if (rule.action === 'close') ignore(rule, sensorIds)
   const telling = rules.find((r) => r.action === 'tellOnly' && modes.every((m) => r.modes.includes(m)))
-  if (telling) join(telling, sensorIds)
+  if (telling) listen(telling, sensorIds)
   else {
     addRule(freshId('tell', rules))(draft)
-    Object.assign(rules.at(-1)!, { name: 'Only tell', sensorIds: [...sensorIds], action: 'tellOnly' })
+    Object.assign(rules.at(-1)!, {
+      name: 'Only tell',
+      allBut: false,
+      sensorIds: [...sensorIds],
+      action: 'tellOnly',
+    })
   }
-  draft.installation.rules = rules.filter((r) => r.sensorIds.length > 0)
+  draft.installation.rules = rules.filter((r) => heardBy(draft, r) > 0)
 }
 
 /** Lets some sensors close, or only tell. */
@@ -65,4 +72,18 @@ export const setProtection =
     if (there.length === 0) return
     if (to === 'protect') protect(draft, there)
     else tellOnly(draft, there)
+  }
+
+/** Takes a starting set in place of all rules and links. */
+export const takeSchool =
+  ({ rules, links }: SchoolOutcome): Command =>
+  ({ installation }) => {
+    // An answer is shown by reference: what is taken is the plan's own.
+    installation.rules = rules.map((rule) => ({
+      ...rule,
+      sensorIds: [...rule.sensorIds],
+      modes: [...rule.modes],
+      stopValveIds: [...rule.stopValveIds],
+    }))
+    installation.links = links.map((link) => ({ ...link }))
   }

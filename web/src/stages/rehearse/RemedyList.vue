@@ -71,8 +71,13 @@ const rows = computed(() =>
       <li v-for="{ remedy, text, after, price, cells } in rows" :key="remedy.kind + remedy.targetId">
         <p>
           <strong>{{ text }}:</strong> {{ after }}<span v-if="price" class="figures">, {{ price }}</span>
-          <button type="button" class="act-quiet ml-1" @click="open.edit('remedy', applyRemedy(remedy))">
-            Do this<span class="sr-only">: {{ text }}</span>
+          <button
+            type="button"
+            class="act-quiet ml-1"
+            :aria-label="`Do this: ${text}`"
+            @click="open.edit('remedy', applyRemedy(remedy))"
+          >
+            Do this
           </button>
         </p>
         <div class="flex flex-wrap gap-x-2.5 gap-y-1 pl-1" aria-hidden="true">

@@ -255,7 +255,7 @@ const scrub = (event: Event) => goTo(Number((event.target as HTMLInputElement).v
       <button type="button" class="act-quiet" @click="isPlaying ? stop() : play()">
         {{ isPlaying ? 'Stop' : 'Play' }}
       </button>
-      <label class="min-w-32 grow max-md:py-2">
+      <label class="flex min-w-32 grow items-center max-md:min-h-11">
         <span class="sr-only">Moment since the first drop</span>
         <input
           type="range"

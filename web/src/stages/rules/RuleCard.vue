@@ -5,6 +5,7 @@ import { driveIndexOn } from '@/site/drives'
 import { editRule, removeRule } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { hears } from '@/site/rules'
 import AnswerField from '@/ui/AnswerField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import SwitchField from '@/ui/SwitchField.vue'
@@ -12,6 +13,7 @@ import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { show } from '@/ui/units'
 import { modes, modeWords, type Choice } from '@/ui/words'
+import RuleText from './RuleText.vue'
 
 /** One rule: its sentence on top, its parts below. */
 const props = defineProps<{
@@ -21,6 +23,8 @@ const props = defineProps<{
   folded?: boolean
 }>()
 const isShown = ref(!props.folded)
+/** The two views of one rule. */
+const shownAs = ref<'fields' | 'text'>('fields')
 
 const open = useOpenPlan()
 const preferences = usePreferences()
@@ -40,11 +44,15 @@ const actions: Choice<Rule['action']>[] = [
 const sentence = computed(() => {
   const { rule } = props
   const time = (seconds: number) => show('duration', seconds, preferences.system)
-  const who =
-    rule.sensorIds.length === 0
+  const named = (ids: string[]) => ids.map((id) => sensors.value.find((s) => s.value === id)?.label ?? id)
+  const who = rule.allBut
+    ? rule.sensorIds.length === 0
+      ? 'any sensor'
+      : `any sensor but ${named(rule.sensorIds).join(' and ')}`
+    : rule.sensorIds.length === 0
       ? 'no sensor'
-      : rule.sensorIds.length === sensors.value.length
-        ? 'any sensor'
+      : rule.sensorIds.length === 1
+        ? named(rule.sensorIds)[0]!
         : `any of ${rule.sensorIds.length} sensors`
   const when =
     rule.modes.length === 0
@@ -52,16 +60,29 @@ const sentence = computed(() => {
       : rule.modes.length === modes.length
         ? 'in every mode'
         : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
-  const named = rule.stopValveIds.map(
+  const valves = rule.stopValveIds.map(
     (id) => open.plan!.building.stopValves.find((m) => m.id === id)?.name ?? id,
   )
-  const which = named.length ? ` ${named.join(' and ')}` : ''
+  const which = valves.length ? ` ${valves.join(' and ')}` : ''
   const then =
     rule.action === 'tellOnly'
       ? 'only tell'
       : `tell, then close${which} ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
   return `If ${who} stays wet for ${time(rule.confirmS)} ${when}: ${then}.`
 })
+
+const ids = computed(() => sensors.value.map((s) => s.value))
+const heard = computed(() => ids.value.filter((id) => hears(props.rule, id)))
+const others = (some: string[]) => ids.value.filter((id) => !some.includes(id))
+const setHeard = (values: string[]) =>
+  set('sensors', (r) => void (r.sensorIds = r.allBut ? others(values) : values))
+/** What it listens to now stays as it is. */
+const setAllBut = (allBut: boolean) =>
+  set('added sensors', (r) => {
+    const { sensorIds } = r
+    r.sensorIds = (r.allBut ?? false) === allBut ? sensorIds : others(sensorIds)
+    r.allBut = allBut
+  })
 
 const set = (what: string, change: (rule: Rule) => void) =>
   open.edit(`rule ${props.rule.id} ${what}`, editRule(props.rule.id, change))
@@ -83,7 +104,21 @@ const set = (what: string, change: (rule: Rule) => void) =>
       </span>
     </button>
     <p v-else class="text-[17px]">{{ sentence }}</p>
-    <div v-if="isShown" class="mt-3 grid gap-x-5 gap-y-4 sm:grid-cols-2">
+    <div v-if="isShown" class="mt-2 flex gap-1">
+      <button
+        v-for="view in ['fields', 'text'] as const"
+        :key="view"
+        type="button"
+        class="rounded-xs px-2.5 py-1 max-md:min-h-11"
+        :class="view === shownAs ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+        :aria-pressed="view === shownAs"
+        @click="shownAs = view"
+      >
+        {{ view === 'fields' ? 'By fields' : 'As text' }}
+      </button>
+    </div>
+    <RuleText v-if="isShown && shownAs === 'text'" class="mt-3" :rule="rule" />
+    <div v-if="isShown && shownAs === 'fields'" class="mt-3 grid gap-x-5 gap-y-4 sm:grid-cols-2">
       <TextField
         label="Name"
         :value="rule.name"
@@ -142,9 +177,15 @@ const set = (what: string, change: (rule: Rule) => void) =>
       <TickChoices
         class="sm:col-span-2"
         label="Any of these sensors"
-        :values="rule.sensorIds"
+        :values="heard"
         :choices="sensors"
-        :apply="(values) => set('sensors', (r) => void (r.sensorIds = values))"
+        :apply="setHeard"
+      />
+      <SwitchField
+        class="sm:col-span-2"
+        label="And any sensor that is added"
+        :value="rule.allBut ?? false"
+        :apply="setAllBut"
       />
     </div>
     <button

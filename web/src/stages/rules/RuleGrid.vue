@@ -98,9 +98,11 @@ const setTo = (ids: string[]) => async (to: ProtectionChoice) => {
                   type="button"
                   class="hover:bg-moss-wash block w-full rounded-xs px-1 py-1 text-left max-md:min-h-11"
                   :aria-expanded="isOpen(group, m)"
-                  :aria-label="`${group.sensorIds.map(sensorName).join(', ')}, ${modeWords[data.modes[m]!]}: ${actionText(cell)}, ${lostText(cell)}`"
                   @click="toggle(group, m)"
                 >
+                  <span class="sr-only"
+                    >{{ group.sensorIds.map(sensorName).join(', ') }}, {{ modeWords[data.modes[m]!] }}:
+                  </span>
                   <span
                     class="figures flex items-center gap-1.5"
                     :class="cell.action === 'nothing' ? 'text-clay font-bold' : 'font-semibold'"

@@ -10,6 +10,7 @@ import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import RuleCard from './RuleCard.vue'
 import RuleGrid from './RuleGrid.vue'
+import SchoolList from './SchoolList.vue'
 
 const open = useOpenPlan()
 const plan = computed(() => open.plan!)
@@ -32,6 +33,7 @@ async function add() {
     title="Rules"
     lead="Who closes what, when, and what the wait costs at each sensor’s worst leak. Press a cell to change it."
   >
+    <SchoolList class="mb-5" />
     <RuleGrid class="mb-6" />
     <SheetSection title="Who decides">
       <ChoiceField

@@ -1,0 +1,129 @@
+using CsCheck;
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Rules;
+
+/// <summary>Rules as text: what is written reads back, and what is wrong is said where it is.</summary>
+public class RuleTextTests
+{
+    private static readonly string[] Names = ["Basin", "Under the \"old\" sink", "Hall \\ stair", "Twin", "Twin", "any of, wet"];
+
+    private static Plan Plan { get; } = WithNames(House());
+
+    private static readonly Gen<Rule> AnyRule = Gen.Select(
+        Gen.Select(Gen.Int[0, 63], Gen.Bool, Gen.OneOf(Gen.Int[0, 86400].Select(s => (double)s), Gen.Double[1e-4, 86400], Gen.Double[1e-4, 1])),
+        Gen.Select(Gen.Int[0, 15], Gen.Bool, Gen.Int[0, 3]),
+        Gen.Select(Gen.OneOf(Gen.Int[0, 1440].Select(m => m * 60.0), Gen.Double[1e-4, 86400]), Gen.Bool),
+        Gen.Int[0, Names.Length - 1]).Select((who, when, then, name) =>
+        {
+            bool closes = when.Item2;
+            return new Rule
+            {
+                Id = "r",
+                Name = Names[name],
+                AllBut = who.Item2,
+                SensorIds = [.. Plan.Installation.Sensors.Where((_, i) => (who.Item1 & (1 << i)) != 0).Select(s => s.Id)],
+                ConfirmS = who.Item3,
+                Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (when.Item1 & (1 << i)) != 0)],
+                Action = closes ? RuleAction.Close : RuleAction.TellOnly,
+                StopValveIds = closes && when.Item3 == 1 ? ["main"] : [],
+                DelayS = closes ? then.Item1 : 0,
+                CancelIfDry = closes && then.Item2,
+            };
+        });
+
+    [Fact]
+    public void What_is_written_reads_back_as_the_same_rule() => AnyRule.Sample(rule =>
+    {
+        string text = RuleText.Write(Plan, rule);
+        RuleTextRead read = RuleText.Read(Plan, "r", text);
+        return read.Fault is null && Same(rule, read.Rule!) && RuleText.Write(Plan, read.Rule!) == text;
+    });
+
+    [Fact]
+    public void It_reads_as_one_would_say_it()
+    {
+        Rule rule = House().Installation.Rules[0];
+        Assert.Equal("rule \"Close at once\"\nwhen any of \"Under the basin\" is wet for 5 s\nin every mode\nthen tell, wait 20 s unless dry, close every valve\n", RuleText.Write(House(), rule));
+        Assert.Equal("rule \"Pit\"\nwhen any sensor but \"Under the basin\" is wet for 2 min\nin home, asleep\nthen tell\n", RuleText.Write(House(), rule with { Name = "Pit", AllBut = true, ConfirmS = 120, Modes = [Mode.Home, Mode.Asleep], Action = RuleAction.TellOnly }));
+    }
+
+    [Fact]
+    public void Spaces_lines_and_capitals_are_as_one_likes()
+    {
+        RuleTextRead read = RuleText.Read(House(), "r", "  Rule \"A\" WHEN any sensor is wet for 1.5 min\n\n in away,holiday then\ttell , wait 0.25 h,close \"The stop valve\"  ".Replace("The stop valve", House().Building.StopValves[0].Name, StringComparison.Ordinal));
+        Assert.Null(read.Fault);
+        Assert.Equal((90.0, 900.0, false, true), (read.Rule!.ConfirmS, read.Rule.DelayS, read.Rule.CancelIfDry, read.Rule.AllBut));
+        Assert.Equal(["main"], read.Rule.StopValveIds);
+    }
+
+    [Theory]
+    [InlineData("", 1, 1, "the end", "rule")]
+    [InlineData("rule Pit", 1, 6, "pit", "the rule's name in quotes")]
+    [InlineData("rule \"Pit\nwhen", 1, 6, "\"Pit", "the rule's name in quotes")]
+    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, or no sensor")]
+    [InlineData("rule \"P\"\nwhen any of \"Nowhere\" is wet for 5 s", 2, 13, "\"Nowhere\"", "one of \"Under the basin\"")]
+    [InlineData("rule \"P\"\nwhen any sensor is wet for 5", 2, 28 + 1, "the end", "s, min or h")]
+    [InlineData("rule \"P\"\nwhen any sensor is wet for 25 h", 2, 28, "25", "a day at the most")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in home, home then tell", 1, 50, "home", "one of away, asleep, holiday")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then close", 1, 60, "close", "tell")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve", 1, 66, "open", "wait or close")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, wait 5 s close every valve", 1, 75, "close", "unless dry, or a comma and close")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell; call", 1, 64, ";", "a comma and what comes next, or the end")]
+    public void What_is_wrong_is_said_where_it_is(string text, int line, int column, string found, string expected)
+    {
+        RuleTextRead read = RuleText.Read(House(), "r", text);
+        Assert.Null(read.Rule);
+        RuleTextFault fault = read.Fault!;
+        Assert.Equal((line, column, found, expected), (fault.Line, fault.Column, fault.Found, fault.Expected));
+        Assert.True(fault.Length >= 1);
+    }
+
+    [Fact]
+    public void Two_that_are_called_the_same_are_told_apart_by_their_ids()
+    {
+        RuleTextRead read = RuleText.Read(Plan, "r", "rule \"P\" when any of \"Twin\" is wet for 5 s in every mode then tell");
+        Assert.Equal("its id behind it, as several are called so: #s3, #s4", read.Fault!.Expected);
+        Assert.Equal(["s4"], RuleText.Read(Plan, "r", "rule \"P\" when any of \"Twin\" #s4 is wet for 5 s in every mode then tell").Rule!.SensorIds);
+        Assert.Equal("an id of \"Twin\": #s3, #s4", RuleText.Read(Plan, "r", "rule \"P\" when any of \"Twin\" #s0 is wet for 5 s in every mode then tell").Fault!.Expected);
+    }
+
+    [Fact]
+    public void Any_text_at_all_is_read_or_refused_at_a_place_in_it() => Gen.String[Gen.Char["rule \"whenayofsisto,#0123.;\n\\"], 0, 60].Sample(text =>
+    {
+        RuleTextRead read = RuleText.Read(Plan, "r", text);
+        return read.Fault is not { } fault || (fault.Line >= 1 && fault.Line <= text.Split('\n').Length && fault.Column >= 1 && fault.Column <= text.Split('\n')[fault.Line - 1].Length + 1);
+    });
+
+    [Fact]
+    public void All_but_some_orders_what_the_others_named_would() => Gen.Select(Gen.Int[0, 7], Gen.Int[0, 2].Array[0, 12]).Sample((named, wets) =>
+    {
+        string[] ids = ["a", "b", "c"];
+        Rule rule = House().Installation.Rules[0] with { SensorIds = [.. ids.Where((_, i) => (named & (1 << i)) != 0)], AllBut = true };
+        Rule same = rule with { AllBut = false, SensorIds = [.. ids.Where(rule.Hears)] };
+        return Story(rule).SequenceEqual(Story(same));
+
+        List<RuleStory.Ordered> Story(Rule one)
+        {
+            var story = new RuleStory(RuleProgram.Compile([one], ids, ["main"]), Mode.Away);
+            for (int i = 0; i < wets.Length; i++)
+            {
+                story.At((i + 1) * 4000, i % 3 == 2 ? RuleEvent.Dry(wets[i]) : RuleEvent.Wet(wets[i]));
+            }
+
+            story.ToEnd();
+            return story.Done;
+        }
+    });
+
+    private static Plan WithNames(Plan plan) => plan.WithInstallation(i => i with
+    {
+        Sensors = [.. Names.Select((name, n) => i.Sensors[0] with { Id = $"s{n}", Name = name })],
+    });
+
+    private static bool Same(Rule a, Rule b) =>
+        (a.Id, a.Name, a.AllBut, a.ConfirmS, a.Action, a.DelayS, a.CancelIfDry) == (b.Id, b.Name, b.AllBut, b.ConfirmS, b.Action, b.DelayS, b.CancelIfDry)
+        && a.SensorIds.SequenceEqual(b.SensorIds) && a.Modes.SequenceEqual(b.Modes) && a.StopValveIds.SequenceEqual(b.StopValveIds);
+}

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '@/api/client'
+import type { SchoolOutcome } from '@/api/types'
+import { takeSchool } from '@/site/commands/ruled'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePlanQuery } from '@/site/queries/planQuery'
+import { usePreferences } from '@/site/preferences'
+import { figure, show } from '@/ui/units'
+import { faults } from '@/ui/words'
+
+/** Starting sets of rules, each with what it costs on this house, before one is taken. */
+const open = useOpenPlan()
+const preferences = usePreferences()
+const isShown = ref(open.plan!.installation.rules.length === 0)
+const isAsked = computed(() => isShown.value && open.plan!.installation.sensors.length > 0)
+const { data, trouble } = usePlanQuery(() => ['schools'], api.trySchools, { isAsked, showsTrouble: true })
+
+const words: Record<SchoolOutcome['school'], { name: string; hint: string }> = {
+  asItIs: { name: 'As it is now', hint: '' },
+  atOnce: { name: 'At once', hint: 'whoever is home' },
+  confirmed: { name: 'After a minute', hint: 'unless it dries, whoever is home' },
+  byMode: {
+    name: 'By who is home',
+    hint: 'at once when nobody is, after a minute unless it dries when somebody is',
+  },
+  tellAtHome: { name: 'Tell when home', hint: 'at once when nobody is, only told when somebody is' },
+  hubAndLinks: { name: 'Hub and direct links', hint: 'at once, twice: link each with the valve shut' },
+}
+const litres = (m3: number | null) => (m3 == null ? '' : show('volume', m3, preferences.system))
+const rows = computed(() => (data.value ?? []).filter((s) => s.school !== 'asItIs' || s.rules.length > 0))
+const isTaken = (school: SchoolOutcome) =>
+  JSON.stringify([school.rules, school.links]) ===
+  JSON.stringify([data.value?.[0]?.rules, data.value?.[0]?.links])
+</script>
+
+<template>
+  <section v-if="open.plan!.installation.sensors.length" aria-label="Starting sets">
+    <button type="button" class="act-quiet -ml-2" :aria-expanded="isShown" @click="isShown = !isShown">
+      {{ isShown ? '− Starting sets' : '+ Starting sets, with what each costs here' }}
+    </button>
+    <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
+    <div v-if="isShown && data" class="relative mt-1 overflow-x-auto">
+      <table class="bg-sheet w-full min-w-140 rounded-sm">
+        <thead class="text-faded text-left text-[13px]">
+          <tr>
+            <th scope="col" class="px-3 py-1.5 font-normal">Close</th>
+            <th scope="col" class="px-3 py-1.5 text-right font-normal">Lost at most</th>
+            <th scope="col" class="px-3 py-1.5 text-right font-normal">on average</th>
+            <th scope="col" class="px-3 py-1.5 text-right font-normal">Leaks that run on</th>
+            <th scope="col" class="px-3 py-1.5 text-right font-normal">Faults that let one run</th>
+            <th><span class="sr-only">Take it</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="school in rows" :key="school.school" class="border-rule border-t">
+            <th scope="row" class="px-3 py-1.5 text-left font-normal">
+              <span class="font-semibold">{{ words[school.school].name }}</span>
+              <span class="text-faded block text-[12.5px]">{{ words[school.school].hint }}</span>
+            </th>
+            <td class="figures text-river px-3 text-right text-[17px] font-bold whitespace-nowrap">
+              {{ litres(school.worstM3) }}
+            </td>
+            <td class="figures text-river px-3 text-right whitespace-nowrap">{{ litres(school.meanM3) }}</td>
+            <td class="figures px-3 text-right" :class="{ 'text-clay font-bold': school.leaksThatRunOn }">
+              {{ school.leaksThatRunOn }} of {{ school.leaks }}
+            </td>
+            <td class="figures px-3 text-right">
+              {{ school.faultsThatLetRun == null ? '' : figure(school.faultsThatLetRun) }} of
+              {{ faults.length }}
+            </td>
+            <td class="pr-2 text-right">
+              <span v-if="school.school !== 'asItIs' && isTaken(school)" class="text-faded">taken</span>
+              <button
+                v-else-if="school.school !== 'asItIs'"
+                type="button"
+                class="act-quiet"
+                :aria-label="`Take it: ${words[school.school].name}`"
+                @click="open.edit('starting set', takeSchool(school))"
+              >
+                Take it
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="isShown" class="text-faded mt-1 text-[12.5px]">
+      With nothing broken; then how many single faults let a leak run, on average. Taking one puts it in place
+      of all rules and direct links; Undo brings them back.
+    </p>
+  </section>
+</template>
