@@ -34,6 +34,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/batteries"] = "",
         ["/api/power-cut"] = "",
         ["/api/bills"] = "",
+        ["/api/setup-sheet"] = "",
         ["/api/proposals/fixture"] = "room=kitchen&kind=boiler",
         ["/api/proposals/room"] = "line=utility 2.1 x 1.8: washer, sink&storey=studio&system=metric",
         ["/api/proposals/device"] = "line=spot under basin&storey=studio",

@@ -241,6 +241,9 @@ public sealed record HubSpec
     /// <summary>Whether a service outside the house runs its rules.</summary>
     public Answer LogicInCloud { get; init; }
 
+    /// <summary>How many automations it holds, each of one sensor.</summary>
+    public CountFigure? MostAutomations { get; init; }
+
     public PriceFigure? Price { get; init; }
 }
 

@@ -78,7 +78,9 @@ public static class RuleText
 
     private static string Quoted(string name) => $"\"{name.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("\"", "\\\"", StringComparison.Ordinal)}\"";
 
-    private static string Duration(double seconds) => seconds switch
+    /// <summary>A time as the language has it.</summary>
+    /// <param name="seconds">s, not negative.</param>
+    internal static string Duration(double seconds) => seconds switch
     {
         > 0 when seconds % 3600 == 0 => Invariant(seconds / 3600, "h"),
         > 0 when seconds % 60 == 0 => Invariant(seconds / 60, "min"),

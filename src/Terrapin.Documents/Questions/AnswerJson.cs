@@ -19,6 +19,7 @@ namespace Terrapin.Documents.Questions;
 [JsonSerializable(typeof(IReadOnlyList<Remedy>))]
 [JsonSerializable(typeof(IReadOnlyList<SchoolOutcome>))]
 [JsonSerializable(typeof(RuleGrid))]
+[JsonSerializable(typeof(SetupSheet))]
 [JsonSerializable(typeof(RuleTextRead))]
 [JsonSerializable(typeof(WrittenRule))]
 [JsonSerializable(typeof(Assessment))]

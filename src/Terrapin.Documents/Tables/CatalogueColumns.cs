@@ -86,6 +86,7 @@ public static class CatalogueColumns
         .. Name,
         .. Seconds("logic", "logic", how: "From a message in to the command out."),
         .. Price,
+        .. Figure("most automations", "mostAutomations", "n", "automations", label: "Automations it holds", how: "Where it knows only if this then that.").Select(c => c with { IsOptional = true }),
         new("rules run outside", "logicInCloud") { Label = "A service outside runs its rules", IsOptional = true, Words = typeof(Answer) },
         new("speaks", "radioIds") { Label = "Radios it speaks", IsOptional = true, IsList = true, RefersTo = CatalogueList.Radios },
     ];

@@ -71,6 +71,7 @@ internal static class Application
         BatteriesApi.Map(api);
         PlacementsApi.Map(api);
         BillsApi.Map(api);
+        SetupApi.Map(api);
         BenchApi.Map(api);
         CataloguesApi.Map(api);
         FirmCatalogueApi.Map(api);

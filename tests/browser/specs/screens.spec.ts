@@ -4,7 +4,7 @@ import { expect, remember, test } from '../server.js'
 import { type } from './steps.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const stages = ['main', 'main?card=pull', 'drive', 'rooms', 'options', 'bill', 'catalogue', 'rooms?room=kitchen&view=list', 'sensors', 'sensors?view=list', 'reach', 'reach?view=list', 'rules', 'rehearse', 'rehearse?view=faults']
+const stages = ['main', 'main?card=pull', 'drive', 'rooms', 'options', 'bill', 'catalogue', 'rooms?room=kitchen&view=list', 'sensors', 'sensors?view=list', 'reach', 'reach?view=list', 'rules', 'rehearse', 'rehearse?view=faults', 'setup']
 const screens = ['/', '/catalogue', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...stages.map((s) => `${site}/${s}`)]
 
 async function look(page: Page, url: string) {

@@ -47,6 +47,7 @@ import type {
   SavedPlan,
   SavedRevision,
   SchoolOutcome,
+  SetupSheet,
   SiteArchive,
   TypedKind,
   UnitSystem,
@@ -345,6 +346,11 @@ export const api = {
     json(about('/api/proposals/feed', plan, { query: { room, side } })),
 
   listFixtures: (): Promise<UsualFixture[]> => settle(http.GET('/api/fixtures')),
+
+  /** What to enter in the hub. */
+  setupSheet: (plan: Plan, signal?: AbortSignal): Promise<SetupSheet> =>
+    json(about('/api/setup-sheet', plan, { signal })),
+  setupTable: (plan: Plan): Promise<Blob> => blob(about('/api/setup-sheet/table', plan)),
 
   bills: (plan: Plan, signal?: AbortSignal): Promise<Bill[]> => json(about('/api/bills', plan, { signal })),
   billTable: (plan: Plan): Promise<Blob> => blob(about('/api/bills/table', plan)),

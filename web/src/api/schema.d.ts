@@ -629,6 +629,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setup-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setupSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setup-sheet/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setupTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/leak-flow": {
         parameters: {
             query?: never;
@@ -2262,6 +2294,7 @@ export interface components {
             logic?: null | components["schemas"]["DurationFigure"];
             /** @description Whether a service outside the house runs its rules. */
             logicInCloud?: components["schemas"]["Answer"];
+            mostAutomations?: null | components["schemas"]["CountFigure"];
             price?: null | components["schemas"]["PriceFigure"];
         };
         /** @description What is chosen for a building: the drives, the sensors, the hubs and what they shall do when it leaks. */
@@ -3481,6 +3514,52 @@ export interface components {
              * @description From the first drop to its message, at the flow that gives the most litres, s.
              */
             timeS: null | number;
+        };
+        /** @description One automation to enter in a hub that knows only <em>if this then that</em> for single sensors. */
+        SetupAutomation: {
+            /**
+             * Format: int32
+             * @description From 1, in the order of the work: sensor by sensor.
+             */
+            number: number;
+            /** @description The sensor it is of. */
+            sensorId: string;
+            /** @description The rule it comes from. */
+            ruleId: string;
+            /** @description What starts it. */
+            if: string;
+            /** @description In which modes it holds. */
+            while: string;
+            /** @description What it does, in order. */
+            then: string[];
+        };
+        /** @description One direct link to make. */
+        SetupLink: {
+            /**
+             * Format: int32
+             * @description From 1.
+             */
+            number: number;
+            /** @description The sensor. */
+            sensorId: string;
+            /** @description The drive. */
+            driveId: string;
+            /** @description What to link, and with the valve how. */
+            text: string;
+        };
+        /** @description What to enter in the hub, device by device, for a fitter to work through. */
+        SetupSheet: {
+            /** @description Of the hub that runs the rules; `null`: none is chosen. */
+            hub: null | string;
+            automations: components["schemas"]["SetupAutomation"][];
+            links: components["schemas"]["SetupLink"][];
+            /**
+             * Format: double
+             * @description How many automations the hub holds; `null`: not known.
+             */
+            mostAutomations: null | number;
+            /** @description Where single automations do something else than the rules say. */
+            notes: string[];
         };
         /** @enum {unknown} */
         Severity: "note" | "caution" | "stop";
@@ -5825,6 +5904,112 @@ export interface operations {
         };
     };
     billTable: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    setupSheet: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupSheet"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    setupTable: {
         parameters: {
             query?: {
                 plan?: string;

@@ -94,6 +94,7 @@ function named() {
 const pages = [
   { to: 'options', name: 'Options side by side' },
   { to: 'bill', name: 'Bill of materials' },
+  { to: 'setup', name: 'Setup sheet' },
   { to: 'catalogue', name: 'Catalogue' },
 ]
 

@@ -31,6 +31,7 @@ export const router = createRouter({
           name: 'catalogue',
           component: () => import('@/pages/catalogue/CatalogueCopyPage.vue'),
         },
+        { path: 'setup', name: 'setup', component: () => import('@/pages/setup/SetupPage.vue') },
         { path: 'bill', name: 'bill', component: () => import('@/pages/bill/BillPage.vue') },
         { path: 'options', name: 'options', component: () => import('@/pages/options/OptionsPage.vue') },
       ],

@@ -1,0 +1,106 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Assessments;
+
+/// <summary>One automation to enter in a hub that knows only <em>if this then that</em> for single sensors.</summary>
+/// <param name="Number">From 1, in the order of the work: sensor by sensor.</param>
+/// <param name="SensorId">The sensor it is of.</param>
+/// <param name="RuleId">The rule it comes from.</param>
+/// <param name="If">What starts it.</param>
+/// <param name="While">In which modes it holds.</param>
+/// <param name="Then">What it does, in order.</param>
+public sealed record SetupAutomation(int Number, string SensorId, string RuleId, string If, string While, IReadOnlyList<string> Then);
+
+/// <summary>One direct link to make.</summary>
+/// <param name="Number">From 1.</param>
+/// <param name="SensorId">The sensor.</param>
+/// <param name="DriveId">The drive.</param>
+/// <param name="Text">What to link, and with the valve how.</param>
+public sealed record SetupLink(int Number, string SensorId, string DriveId, string Text);
+
+/// <summary>What to enter in the hub, device by device, for a fitter to work through.</summary>
+public sealed record SetupSheet
+{
+    /// <summary>Of the hub that runs the rules; <see langword="null"/>: none is chosen.</summary>
+    public required string? Hub { get; init; }
+
+    public required IReadOnlyList<SetupAutomation> Automations { get; init; }
+
+    public required IReadOnlyList<SetupLink> Links { get; init; }
+
+    /// <summary>How many automations the hub holds; <see langword="null"/>: not known.</summary>
+    public required double? MostAutomations { get; init; }
+
+    /// <summary>Where single automations do something else than the rules say.</summary>
+    public required IReadOnlyList<string> Notes { get; init; }
+
+    /// <param name="plan">A checked plan.</param>
+    public static SetupSheet Of(Plan plan)
+    {
+        Installation fitted = plan.Installation;
+        var automations = new List<SetupAutomation>();
+        foreach (Sensor sensor in fitted.Sensors)
+        {
+            foreach (Rule rule in fitted.Rules.Where(r => r.Hears(sensor.Id) && r.Modes.Count > 0))
+            {
+                automations.Add(new SetupAutomation(automations.Count + 1, sensor.Id, rule.Id, If(sensor, rule), While(rule), Then(plan, sensor, rule)));
+            }
+        }
+
+        return new SetupSheet
+        {
+            Hub = fitted.Hubs.Count > 0 ? fitted.Hubs[0].Name : null,
+            Automations = automations,
+            Links = [.. fitted.Links.Select((link, i) => LinkOf(plan, link, i + 1))],
+            MostAutomations = plan.HubInUse()?.MostAutomations?.N,
+            Notes = [.. NotesOf(fitted)],
+        };
+    }
+
+    private static string If(Sensor sensor, Rule rule) => rule.ConfirmS > 0 ? $"{sensor.Name} has been wet for {RuleText.Duration(rule.ConfirmS)}" : $"{sensor.Name} is wet";
+
+    private static string While(Rule rule) => rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length
+        ? "always"
+        : string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
+
+    private static IReadOnlyList<string> Then(Plan plan, Sensor sensor, Rule rule)
+    {
+        string tell = $"tell: “{sensor.Name} is wet”";
+        if (rule.Action == RuleAction.TellOnly)
+        {
+            return [tell];
+        }
+
+        string[] valves = [.. plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null && rule.Closes(v.Id)).Select(v => v.Name)];
+        string close = valves.Length == 0 ? "close nothing: no valve with a drive is named" : $"close {string.Join(" and ", valves)}";
+        return rule.DelayS > 0
+            ? [tell, $"wait {RuleText.Duration(rule.DelayS)}", rule.CancelIfDry ? $"if it is still wet, {close}" : close]
+            : [tell, close];
+    }
+
+    private static SetupLink LinkOf(Plan plan, DirectLink link, int number)
+    {
+        Sensor sensor = plan.Installation.Sensors.First(s => s.Id == link.SensorId);
+        FittedDrive drive = plan.Installation.Drives.First(d => d.Id == link.DriveId);
+        return new SetupLink(number, link.SensorId, link.DriveId, $"Turn {plan.StopValve(drive.StopValveId).Name} shut, link {sensor.Name} to its drive, then open it and test the link with water.");
+    }
+
+    private static IEnumerable<string> NotesOf(Installation fitted)
+    {
+        if (fitted.Rules.Any(r => r is { Action: RuleAction.Close, CancelIfDry: true, DelayS: > 0 } && fitted.Sensors.Count(s => r.Hears(s.Id)) > 1))
+        {
+            yield return "An automation of one sensor looks at that sensor alone: it does not close where this one has dried and another is still wet. The other’s own automation closes then.";
+        }
+
+        if (fitted.Rules.Any(r => r.AllBut))
+        {
+            yield return "Rules for any sensor hold for those that are added later; automations have to be entered for each.";
+        }
+
+        if (fitted.Links.Count > 0)
+        {
+            yield return "A drive learns the position that it is in while linking: linked open, a leak would open the water.";
+        }
+    }
+}

@@ -1,0 +1,53 @@
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Model;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Assessments;
+
+/// <summary>What to enter in a hub that knows only single sensors.</summary>
+public class SetupSheetTests
+{
+    [Fact]
+    public void One_line_says_what_the_rule_says_for_one_sensor()
+    {
+        SetupAutomation line = Assert.Single(SetupSheet.Of(House()).Automations);
+        Assert.Equal((1, "puck", "close"), (line.Number, line.SensorId, line.RuleId));
+        Assert.Equal(("Under the basin has been wet for 5 s", "always"), (line.If, line.While));
+        Assert.Equal(["tell: “Under the basin is wet”", "wait 20 s", $"if it is still wet, close {House().Building.StopValves[0].Name}"], line.Then);
+    }
+
+    [Fact]
+    public void Every_sensor_of_every_rule_that_can_fire_is_a_line_and_no_other()
+    {
+        Plan plan = House().WithInstallation(i => i with
+        {
+            Sensors = [.. Enumerable.Range(0, 4).Select(n => i.Sensors[0] with { Id = $"s{n}", Name = $"Sensor {n}" })],
+            Signals = [],
+            Rules =
+            [
+                i.Rules[0] with { Id = "all", AllBut = true, SensorIds = ["s3"] },
+                i.Rules[0] with { Id = "tells", SensorIds = ["s3"], Action = RuleAction.TellOnly, Modes = [Mode.Home, Mode.Asleep], ConfirmS = 0 },
+                i.Rules[0] with { Id = "never", SensorIds = ["s0"], Modes = [] },
+            ],
+        });
+        var sheet = SetupSheet.Of(plan);
+        Assert.Equal(["s0 all", "s1 all", "s2 all", "s3 tells"], sheet.Automations.Select(a => $"{a.SensorId} {a.RuleId}"));
+        Assert.Equal([1, 2, 3, 4], sheet.Automations.Select(a => a.Number));
+        SetupAutomation tells = sheet.Automations[3];
+        Assert.Equal(("Sensor 3 is wet", "home or asleep"), (tells.If, tells.While));
+        Assert.Equal(["tell: “Sensor 3 is wet”"], tells.Then);
+        Assert.Contains(sheet.Notes, n => n.Contains("looks at that sensor alone", StringComparison.Ordinal));
+        Assert.Contains(sheet.Notes, n => n.Contains("added later", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_link_is_made_with_the_valve_shut_and_the_hubs_limit_is_told()
+    {
+        Plan plan = House().WithInstallation(i => i with { Links = [new DirectLink { SensorId = "puck", DriveId = "drive" }] });
+        plan = plan with { Catalogue = plan.Catalogue with { Hubs = [.. plan.Catalogue.Hubs.Select(h => h with { MostAutomations = new CountFigure { N = 20, Provenance = Provenance.MakersSheet } })] } };
+        var sheet = SetupSheet.Of(plan);
+        Assert.Equal(20, sheet.MostAutomations);
+        Assert.Contains("shut", Assert.Single(sheet.Links).Text, StringComparison.Ordinal);
+        Assert.Null(SetupSheet.Of(House()).MostAutomations);
+    }
+}
