@@ -24,6 +24,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/fault-matrix"] = "",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose",
         ["/api/rule-grid"] = "",
+        ["/api/nuisance"] = "",
         ["/api/rule-schools"] = "",
         ["/api/rule-text"] = "rule=out-close",
         ["/api/rule-text/read"] = "rule=out-close&text=rule \"P\" when any sensor is wet for 5 s in every mode then tell",

@@ -48,6 +48,9 @@ public sealed record SchoolOutcome
     /// <summary>Single faults that let a leak run on which ends with nothing broken, on average over leaks and modes.</summary>
     public required double? FaultsThatLetRun { get; init; }
 
+    /// <summary>Closings for nothing in a year; <see langword="null"/>: nobody has said how often sensors are wet for nothing.</summary>
+    public double? FalseClosingsPerYear { get; init; }
+
     /// <summary>Leaks that a stop valve could stop.</summary>
     public required int Leaks { get; init; }
 }
@@ -84,6 +87,7 @@ public static class RuleSchools
             LeaksThatRunOn = leaks.Count(l => l.Any(r => !r.Cells[0].Ends)),
             MeanM3 = matrix.Rows.Average(r => r.Cells[0].LostM3),
             FaultsThatLetRun = matrix.Rows.Where(r => r.Cells[0].Ends).Select(r => (double?)r.Cells.Count(c => !c.Ends)).DefaultIfEmpty(null).Average(),
+            FalseClosingsPerYear = Nuisance.PerYear(plan with { Installation = set }),
             Leaks = leaks.Length,
         };
     }

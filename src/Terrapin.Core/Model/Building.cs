@@ -28,4 +28,8 @@ public sealed record Building
 
     [AtMost(100)]
     public required IReadOnlyList<FloorOpening> Openings { get; init; }
+
+    /// <summary>What wets a sensor here although nothing leaks; <see langword="null"/>: nobody has said.</summary>
+    [AtMost(20)]
+    public IReadOnlyList<NuisanceEvent>? Nuisance { get; init; }
 }

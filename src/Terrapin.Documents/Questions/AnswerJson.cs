@@ -18,6 +18,7 @@ namespace Terrapin.Documents.Questions;
 [JsonSerializable(typeof(FaultMatrix))]
 [JsonSerializable(typeof(IReadOnlyList<Remedy>))]
 [JsonSerializable(typeof(IReadOnlyList<SchoolOutcome>))]
+[JsonSerializable(typeof(Nuisance))]
 [JsonSerializable(typeof(RuleGrid))]
 [JsonSerializable(typeof(SetupSheet))]
 [JsonSerializable(typeof(RuleTextRead))]

@@ -58,6 +58,7 @@ public static class PlanQuestions
         ["/api/reach/repeaters"] = Answer(q => ReachAdvice.Repeaters(q.Plan, q.Of("radio"))),
         ["/api/batteries"] = Answer(q => BatteryCalendar.Of(q.Plan, q.Today)),
         ["/api/power-cut"] = Answer(q => PowerCut.Of(q.Plan, Assessor.Assess(q.Plan, q.Memory))),
+        ["/api/nuisance"] = Answer(q => Nuisance.Of(q.Plan, q.Memory)),
         ["/api/setup-sheet"] = Answer(q => SetupSheet.Of(q.Plan)),
         ["/api/bills"] = Answer(q => BillOfMaterials.Of(q.Plan)),
         ["/api/proposals/fixture"] = Answer(q => Proposals.Fixture(q.Plan, q.Of("room"), q.Of("kind"))),

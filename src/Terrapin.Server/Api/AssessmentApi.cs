@@ -33,6 +33,8 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<RuleTextRead>().ProducesErrors();
         api.MapPost("/rule-schools", TrySchools).WithName("trySchools").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<IReadOnlyList<SchoolOutcome>>().ProducesErrors();
+        api.MapPost("/nuisance", CountNuisance).WithName("countNuisance").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<Nuisance>().ProducesErrors();
         api.MapPost("/rule-grid", Grid).WithName("ruleGrid").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<RuleGrid>().ProducesErrors();
     }
@@ -64,6 +66,9 @@ internal static class AssessmentApi
 
     private static Task<IResult> ReadRule(string rule, string text, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans) =>
         Body.AnswerPlan(request, address, plans, plan => RuleTexts.Read(plan, rule, text));
+
+    private static Task<IResult> CountNuisance([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Nuisance.Of(plan, memory, cancel));
 
     private static Task<IResult> Grid([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => RuleGrid.Of(plan, memory, cancel));

@@ -179,3 +179,24 @@ test('the setup sheet is worked through, its ticks stay, and a changed line is t
   await expect(left).toHaveText('23')
   await expect(bath).not.toBeChecked()
 })
+
+test('a delay is chosen from the curve of closings for nothing against litres', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/rules`)
+  const box = (name: string) => page.getByRole('textbox', { name, exact: true })
+  for (const [name, text, shown] of [
+    ['A mop, times a year', '50', '50'],
+    ['A mop: wet for', '1 min', '60 s'],
+  ] as const) {
+    await box(name).fill(text)
+    await box(name).press('Enter')
+    await expect(box(name)).toHaveValue(shown)
+  }
+  const closings = page.getByTestId('false-closings')
+  await expect(closings).toHaveText(/^[\d.]+$/)
+  const before = Number(await closings.innerText())
+  await page.getByRole('button', { name: /^Delay 1:30: / }).click()
+  await expect.poll(async () => Number(await closings.innerText())).toBeLessThan(before)
+  await expect(page.getByRole('button', { name: /^Delay 1:30: / })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('button', { name: /^\+ Starting sets/ }).click()
+  await expect(page.getByRole('columnheader', { name: 'Closed for nothing a year' })).toBeVisible()
+})

@@ -4,8 +4,32 @@ import { expect, remember, test } from '../server.js'
 import { type } from './steps.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const stages = ['main', 'main?card=pull', 'drive', 'rooms', 'options', 'bill', 'catalogue', 'rooms?room=kitchen&view=list', 'sensors', 'sensors?view=list', 'reach', 'reach?view=list', 'rules', 'rehearse', 'rehearse?view=faults', 'setup']
-const screens = ['/', '/catalogue', '/bench/axis-offset', '/bench/closing', '/sites/quern-house/main?main=flat-2&card=photographs', ...stages.map((s) => `${site}/${s}`)]
+const stages = [
+  'main',
+  'main?card=pull',
+  'drive',
+  'rooms',
+  'options',
+  'bill',
+  'catalogue',
+  'rooms?room=kitchen&view=list',
+  'sensors',
+  'sensors?view=list',
+  'reach',
+  'reach?view=list',
+  'rules',
+  'rehearse',
+  'rehearse?view=faults',
+  'setup',
+]
+const screens = [
+  '/',
+  '/catalogue',
+  '/bench/axis-offset',
+  '/bench/closing',
+  '/sites/quern-house/main?main=flat-2&card=photographs',
+  ...stages.map((s) => `${site}/${s}`),
+]
 
 async function look(page: Page, url: string) {
   await page.goto(url)
@@ -22,7 +46,10 @@ async function expectAccessible(page: Page, screen: string, rules?: string[]) {
   const axe = new AxeBuilder({ page })
   const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-  expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`), screen).toEqual([])
+  expect(
+    serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
+    screen,
+  ).toEqual([])
 }
 
 /** What a finger is to press and is lower than 44 px; links in running text, and what is in a drawing, are none. */

@@ -24,6 +24,7 @@ import type {
   LeakPoint,
   LoggedEntry,
   Mode,
+  Nuisance,
   OptionAssessment,
   PhotographSummary,
   PlacementRequest,
@@ -346,6 +347,10 @@ export const api = {
     json(about('/api/proposals/feed', plan, { query: { room, side } })),
 
   listFixtures: (): Promise<UsualFixture[]> => settle(http.GET('/api/fixtures')),
+
+  /** How often the rules would close for nothing. */
+  countNuisance: (plan: Plan, signal?: AbortSignal): Promise<Nuisance> =>
+    json(about('/api/nuisance', plan, { signal })),
 
   /** What to enter in the hub. */
   setupSheet: (plan: Plan, signal?: AbortSignal): Promise<SetupSheet> =>

@@ -453,6 +453,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/nuisance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["countNuisance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-grid": {
         parameters: {
             query?: never;
@@ -1531,6 +1547,8 @@ export interface components {
             doorways: components["schemas"]["Doorway"][];
             walls: components["schemas"]["Wall"][];
             openings: components["schemas"]["FloorOpening"][];
+            /** @description What wets a sensor here although nothing leaks; `null`: nobody has said. */
+            nuisance?: null | components["schemas"]["NuisanceEvent"][];
         };
         /** @description The devices a plan may use. Ids are unique over all lists of devices. */
         Catalogue: {
@@ -2577,6 +2595,68 @@ export interface components {
         };
         /** @enum {unknown} */
         NominalSize: "dn15" | "dn20" | "dn25" | "dn32" | "dn40" | "dn50" | null;
+        /**
+         * @description How often the rules would close for nothing: a mop, a splash, condensation. An event wets one sensor, any as likely as the next, for a time
+         *     that is exponentially distributed, in a mode by the share of time that the house is in it.
+         */
+        Nuisance: {
+            /**
+             * Format: double
+             * @description With the rules as they are; `null`: no rate is given.
+             */
+            closingsPerYear: null | number;
+            /**
+             * Format: double
+             * @description Lost on average now, over leaks and modes that end, m³; `null`: none ends.
+             */
+            meanM3: null | number;
+            /**
+             * Format: double
+             * @description The delay of every closing rule now, dropped when it dries, s; `null`: they differ, or none closes.
+             */
+            delayS: null | number;
+            /** @description The same rules with another delay each, the shortest first; empty where no rate is given or no rule closes. */
+            curve: components["schemas"]["NuisancePoint"][];
+        };
+        /** @description Water, or a push, that a sensor takes for a leak. */
+        NuisanceEvent: {
+            kind: components["schemas"]["NuisanceKind"];
+            /**
+             * Format: double
+             * @description How often in a year it wets any one of the sensors; `null`: not said.
+             */
+            perYear?: null | number;
+            /**
+             * Format: double
+             * @description For how long the sensor then stays wet, on average; `null`: not said.
+             */
+            lastsS?: null | number;
+        };
+        /** @enum {unknown} */
+        NuisanceKind: "mop" | "splash" | "condensation" | "knocked";
+        /** @description What one delay would come to. */
+        NuisancePoint: {
+            /**
+             * Format: double
+             * @description Of every closing rule, dropped when it dries, s.
+             */
+            delayS: number;
+            /**
+             * Format: double
+             * @description Closings for nothing in a year.
+             */
+            closingsPerYear: number;
+            /**
+             * Format: double
+             * @description Lost on average over leaks and modes that end, m³; `null`: none ends.
+             */
+            meanM3: null | number;
+            /**
+             * Format: double
+             * @description Lost at most, m³.
+             */
+            worstM3: null | number;
+        };
         Obstacle: {
             kind: components["schemas"]["ObstacleKind"];
             towards: components["schemas"]["Towards"];
@@ -3412,6 +3492,11 @@ export interface components {
              * @description Single faults that let a leak run on which ends with nothing broken, on average over leaks and modes.
              */
             faultsThatLetRun: null | number;
+            /**
+             * Format: double
+             * @description Closings for nothing in a year; `null`: nobody has said how often sensors are wet for nothing.
+             */
+            falseClosingsPerYear?: null | number;
             /**
              * Format: int32
              * @description Leaks that a stop valve could stop.
@@ -5341,6 +5426,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolOutcome"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    countNuisance: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Nuisance"];
                 };
             };
             /** @description Bad Request */

@@ -10,10 +10,13 @@ import * as radio from './radio'
 import { applyRemedy } from './remedies'
 import { protectionOf, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
+import { setDelay, setNuisance } from './nuisance'
 import * as whole from './plan'
 
 /** Net Loft as it ships, whole and real. */
 const demo = (JSON.parse(readFileSync('../demo/net-loft.terrapin.json', 'utf8')) as { plan: Plan }).plan
+// A key that may be left out, so that a change of it is seen.
+demo.building.nuisance ??= null
 const area = { acrossM: 40, downM: 0, lengthM: 2, widthM: 1 }
 const at = { acrossM: 0.3, downM: 0.3 }
 const [room] = demo.building.rooms
@@ -78,6 +81,8 @@ const all: [string, Command, string[]][] = [
     building.takeRooms({ rooms: [{ name: 'Attic', storey: 'Roof', areas: [area], finishId: 'vinyl' }] }),
     ['building.rooms', 'building.storeys'],
   ],
+  ['setNuisance', setNuisance('mop', { perYear: 12 }), ['building.nuisance']],
+  ['setDelay', setDelay(7), ['installation.rules']],
   ['assumeUsual', assumeUsual('house', true), ['building']],
   ['addLeak', building.addLeak('new', 'Hose', room!.id, feed), ['building.rooms']],
   ['editLeak', building.editLeak(leak.id, rename), ['building.rooms']],
@@ -295,6 +300,20 @@ describe('a sensor', () => {
     for (const each of draft.installation.rules)
       expect(each.sensorIds.includes(second.id)).toBe(each.sensorIds.includes(sensor.id))
   })
+})
+
+it('what wets a sensor for nothing is said once a kind, and taken out when neither is said any more', () => {
+  const draft = structuredClone(demo)
+  setNuisance('mop', { perYear: 12 })(draft)
+  setNuisance('mop', { lastsS: 60 })(draft)
+  setNuisance('splash', { perYear: 50 })(draft)
+  expect(draft.building.nuisance).toEqual([
+    { kind: 'mop', perYear: 12, lastsS: 60 },
+    { kind: 'splash', perYear: 50, lastsS: null },
+  ])
+  setNuisance('mop', { perYear: null })(draft)
+  setNuisance('mop', { lastsS: null })(draft)
+  expect(draft.building.nuisance!.map((e) => e.kind)).toEqual(['splash'])
 })
 
 describe('a drive', () => {

@@ -8,6 +8,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
+import NuisancePanel from './NuisancePanel.vue'
 import RuleCard from './RuleCard.vue'
 import RuleGrid from './RuleGrid.vue'
 import SchoolList from './SchoolList.vue'
@@ -45,6 +46,9 @@ async function add() {
         :apply="(specId) => open.edit('hub', chooseHub(specId))"
         pointer="/installation/hubs/0/specId"
       />
+    </SheetSection>
+    <SheetSection title="What closes for nothing">
+      <NuisancePanel />
     </SheetSection>
     <SheetSection title="All rules, in their order">
       <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">

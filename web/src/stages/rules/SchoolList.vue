@@ -29,6 +29,7 @@ const words: Record<SchoolOutcome['school'], { name: string; hint: string }> = {
 }
 const litres = (m3: number | null) => (m3 == null ? '' : show('volume', m3, preferences.system))
 const rows = computed(() => (data.value ?? []).filter((s) => s.school !== 'asItIs' || s.rules.length > 0))
+const hasRates = computed(() => rows.value.some((s) => s.falseClosingsPerYear != null))
 const isTaken = (school: SchoolOutcome) =>
   JSON.stringify([school.rules, school.links]) ===
   JSON.stringify([data.value?.[0]?.rules, data.value?.[0]?.links])
@@ -49,6 +50,9 @@ const isTaken = (school: SchoolOutcome) =>
             <th scope="col" class="px-3 py-1.5 text-right font-normal">on average</th>
             <th scope="col" class="px-3 py-1.5 text-right font-normal">Leaks that run on</th>
             <th scope="col" class="px-3 py-1.5 text-right font-normal">Faults that let one run</th>
+            <th v-if="hasRates" scope="col" class="px-3 py-1.5 text-right font-normal">
+              Closed for nothing a year
+            </th>
             <th><span class="sr-only">Take it</span></th>
           </tr>
         </thead>
@@ -68,6 +72,9 @@ const isTaken = (school: SchoolOutcome) =>
             <td class="figures px-3 text-right">
               {{ school.faultsThatLetRun == null ? '' : figure(school.faultsThatLetRun) }} of
               {{ faults.length }}
+            </td>
+            <td v-if="hasRates" class="figures px-3 text-right">
+              {{ school.falseClosingsPerYear == null ? '' : figure(school.falseClosingsPerYear) }}
             </td>
             <td class="pr-2 text-right">
               <span v-if="school.school !== 'asItIs' && isTaken(school)" class="text-faded">taken</span>
