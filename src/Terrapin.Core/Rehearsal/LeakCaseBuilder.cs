@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Hydraulics;
@@ -16,7 +15,7 @@ internal static class LeakCaseBuilder
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
     /// <param name="corner">The end at which what is not measured is taken.</param>
-    public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, ImmutableArray<string> driven, Corner corner)
+    public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, string[] driven, Corner corner)
     {
         Room room = plan.Building.Rooms[water.RoomIndex];
         LeakPoint leak = room.Leaks[water.LeakIndex];

@@ -68,7 +68,7 @@ internal sealed class LeakRun
     }
 
     private SimulatedLink[] Links() => broken.LinksClose
-        ? [.. plan.Installation.Links.Select(l => new SimulatedLink(IndexOfSensor(l.SensorId), controls.DrivenIds.IndexOf(plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
+        ? [.. plan.Installation.Links.Select(l => new SimulatedLink(IndexOfSensor(l.SensorId), Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
         : [];
 
     private int IndexOfSensor(string id)

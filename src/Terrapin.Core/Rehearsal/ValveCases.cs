@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Model;
@@ -16,7 +15,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
     /// <param name="openM3PerS">What the leak runs with every valve open.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
-    public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, ImmutableArray<string> driven)
+    public IReadOnlyList<ValveCase?> Of(double openM3PerS, IReadOnlyDictionary<string, DriveVerdict> verdicts, string[] driven)
     {
         StopValve[] closed = [.. way.StopValves.Where(m => plan.IsClosed(m.Id))];
         if (closed.Length == 0 && Likely(verdicts) is { } likely)
@@ -25,7 +24,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             Of(likely, openM3PerS, verdicts, 0, findings);
         }
 
-        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, driven.IndexOf(main.Id), ToldOf(main, closed)) : null)];
+        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, Array.IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
     }
 
     /// <summary>Why none of them can close, whatever the rules order.</summary>

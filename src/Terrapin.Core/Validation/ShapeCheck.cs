@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Collections.Frozen;
 using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
@@ -18,7 +17,7 @@ internal static class ShapeCheck
 
     // Looking attributes and properties up takes far longer than checking a value.
     private static readonly ConcurrentDictionary<MemberInfo, Constraints> ConstraintsOf = new();
-    private static readonly ConcurrentDictionary<JsonTypeInfo, FrozenDictionary<string, JsonPropertyInfo>> PropertiesOf = new();
+    private static readonly ConcurrentDictionary<JsonTypeInfo, IReadOnlyDictionary<string, JsonPropertyInfo>> PropertiesOf = new();
 
     /// <param name="element">What is checked.</param>
     /// <param name="type">The record that it is to be.</param>
@@ -68,7 +67,7 @@ internal static class ShapeCheck
             return;
         }
 
-        FrozenDictionary<string, JsonPropertyInfo> properties = PropertiesOf.GetOrAdd(type, static t => t.Properties.ToFrozenDictionary(p => p.Name));
+        IReadOnlyDictionary<string, JsonPropertyInfo> properties = PropertiesOf.GetOrAdd(type, static t => t.Properties.ToDictionary(p => p.Name));
         foreach (JsonProperty member in element.EnumerateObject())
         {
             string at = $"{pointer}/{Escape(member.Name)}";

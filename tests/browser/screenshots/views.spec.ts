@@ -21,7 +21,7 @@ const views: { file: string; path: string; width?: number; look?: string; storey
   { file: 'rules', path: `${site}/rules` },
   { file: 'rehearse', path: `${site}/rehearse?leak=bath-basin-hose&mode=home` },
   { file: 'bench', path: '/bench/axis-offset' },
-  { file: 'rehearse-dark', path: `${site}/rehearse?leak=washing-machine-hose&mode=away`, look: 'dark' },
+  { file: 'faults', path: `${site}/rehearse?view=faults`, look: 'dark' },
   { file: 'rehearse-phone', path: `${site}/rehearse?leak=bath-basin-hose&mode=home`, width: 390 },
 ]
 
