@@ -38,7 +38,8 @@ const offlineFiles: Plugin = {
 
 export default defineConfig({
   plugins: [vue(), tailwindcss(), offlineFiles],
-  define: { __CORE__: JSON.stringify(coreFolder()) },
+  // Unit tests have no worker to run Core in.
+  define: { __CORE__: JSON.stringify(process.env.VITEST ? '' : coreFolder()) },
   resolve: { alias: { '@': here('./src') } },
   server: { proxy: { '/api': 'http://127.0.0.1:5170', '/health': 'http://127.0.0.1:5170' } },
   worker: { format: 'es' },

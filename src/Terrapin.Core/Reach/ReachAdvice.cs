@@ -14,7 +14,7 @@ public sealed record HubPlace(DrawnPlace Place, double? WorstDb, string WorstDev
 
 /// <summary>A repeater that brings some devices above the wanted margin.</summary>
 /// <param name="Place">On a wall.</param>
-/// <param name="Lifts">The devices that need it.</param>
+/// <param name="Lifts">The devices that need it; empty: it passes on what the next one hears.</param>
 /// <param name="MarginDb">The least margin of them by this way, its own hop to the hub included, dB.</param>
 public sealed record RepeaterPlace(DrawnPlace Place, IReadOnlyList<string> Lifts, double MarginDb);
 
@@ -33,6 +33,9 @@ public static class ReachAdvice
     private const double UsualStepM = 0.25;
     private const int MostPlaces = 12_000;
     private const int MostRepeaters = 6;
+
+    /// <summary>Of two new ones in a row, so many places are tried for each.</summary>
+    private const int MostInChain = 250;
 
     /// <summary>The best place of the plan's first hub: the one whose weakest device has the most in hand.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -57,7 +60,10 @@ public static class ReachAdvice
         return new HubPlace(Drawn(plan, places[best]), Finite(tried[best].Worst), tried[best].DeviceId, now);
     }
 
-    /// <summary>The fewest repeaters, each within the wanted margin of the hub or of a repeater that is there; chains of new ones are not tried.</summary>
+    /// <summary>
+    /// The fewest repeaters, each within the wanted margin of the hub or of a repeater that is there. What no single one brings above it is
+    /// tried with two new ones in a row, on a coarser grid.
+    /// </summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="radioId">A radio of its catalogue.</param>
     /// <param name="wantedDb">The margin to be reached, dB.</param>
@@ -99,7 +105,59 @@ public static class ReachAdvice
             chosen.Add(new RepeaterPlace(Drawn(plan, places[best]), [.. own.Select(d => d.Id)], Math.Min(ReachMap.BestAt(net, relays, places[best]), own.Min(d => net.MarginAt(places[best], d).Low))));
         }
 
-        return new RepeaterAdvice(radioId, specId, wantedDb, [.. weak.Select(d => d.Id)], chosen, [.. weak.Where((_, bit) => sets is null || (reachable & (1UL << bit)) == 0).Select(d => d.Id)]);
+        List<RadioDevice> left = [.. weak.Where((_, bit) => sets is null || (reachable & (1UL << bit)) == 0)];
+        while (left.Count > 0 && chosen.Count + 2 <= MostRepeaters && places.Length > 0)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var chains = left.Select(d => ChainTo(net, all, places, d, wantedDb)).OfType<(RadioPlace Near, RadioPlace Far, double Margin)>().ToList();
+            if (chains.Count == 0)
+            {
+                break;
+            }
+
+            (RadioPlace near, RadioPlace far, double margin) = chains.MaxBy(c => left.Count(d => net.MarginAt(c.Far, d).Low >= wantedDb));
+            RadioDevice[] own = [.. left.Where(d => net.MarginAt(far, d).Low >= wantedDb)];
+            chosen.Add(new RepeaterPlace(Drawn(plan, near), [], margin));
+            chosen.Add(new RepeaterPlace(Drawn(plan, far), [.. own.Select(d => d.Id)], Math.Min(margin, own.Min(d => net.MarginAt(far, d).Low))));
+            left.RemoveAll(own.Contains);
+        }
+
+        return new RepeaterAdvice(radioId, specId, wantedDb, [.. weak.Select(d => d.Id)], chosen, [.. left.Select(d => d.Id)]);
+    }
+
+    /// <summary>Two new repeaters in a row to a device, the weakest of the three hops as strong as can be; <see langword="null"/>: none reach it.</summary>
+    private static (RadioPlace Near, RadioPlace Far, double Margin)? ChainTo(RadioNet net, IReadOnlyList<Relay> all, RadioPlace[] places, RadioDevice device, double wantedDb)
+    {
+        Relay[] relays = [.. all.Where(r => r.Device.Place is not null && r.Hops + 2 <= net.Radio.HopLimit)];
+        if (relays.Length == 0)
+        {
+            return null;
+        }
+
+        (RadioPlace Place, double Margin)[] near = Thinned(places.Select(p => (p, ReachMap.BestAt(net, relays, p))).Where(p => p.Item2 >= wantedDb));
+        (RadioPlace Place, double Margin)[] far = Thinned(places.Select(p => (p, net.MarginAt(p, device).Low)).Where(p => p.Low >= wantedDb));
+        (RadioPlace, RadioPlace, double Margin)? best = null;
+        foreach ((RadioPlace begin, double first) in near)
+        {
+            foreach ((RadioPlace end, double last) in far)
+            {
+                double margin = Math.Min(Math.Min(first, last), net.Radio.Margin(net.House.Between(begin, end).Loss).Low);
+                if (margin >= wantedDb && margin > (best?.Margin ?? double.NegativeInfinity))
+                {
+                    best = (begin, end, margin);
+                }
+            }
+        }
+
+        return best;
+    }
+
+    /// <summary>Evenly, so that all parts of the house are left in.</summary>
+    private static (RadioPlace Place, double Margin)[] Thinned(IEnumerable<(RadioPlace Place, double Margin)> places)
+    {
+        (RadioPlace Place, double Margin)[] all = [.. places];
+        int step = Math.Max(1, (all.Length + MostInChain - 1) / MostInChain);
+        return [.. all.Where((_, i) => i % step == 0)];
     }
 
     private static (ulong Devices, double Margin) Lifted(RadioNet net, IReadOnlyList<Relay> relays, RadioDevice[] weak, RadioPlace place, double wantedDb)

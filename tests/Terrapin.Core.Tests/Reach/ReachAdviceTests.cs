@@ -75,6 +75,27 @@ public class ReachAdviceTests
     }
 
     [Fact]
+    public void What_no_single_repeater_reaches_is_reached_by_two_in_a_row()
+    {
+        Plan row = Row(12, Thick).WithRadio("mesh-868", r => r with { Sensitivity = new LevelFigure { Dbm = -80, Provenance = Provenance.Assumed } });
+        RepeaterAdvice advice = ReachAdvice.Repeaters(row, "mesh-868");
+        RepeaterPlace stone = Assert.Single(advice.Places, p => p.Lifts.Count == 0);
+        Assert.True(stone.MarginDb >= advice.WantedDb);
+        Plan helped = row.WithInstallation(i => i with { Repeaters = [.. advice.Places.Select((p, n) => Repeater($"p{n}", "ground", 0, 0) with { Place = p.Place })] });
+        IReadOnlyList<DeviceReach> reached = ReachOfPlan.Of(helped).Devices;
+        foreach (string id in advice.Places.SelectMany(p => p.Lifts))
+        {
+            Assert.True(reached.First(d => d.DeviceId == id).MarginDb!.Low >= advice.WantedDb - 0.1, id);
+        }
+
+        Assert.Equal(advice.Weak.Order(), advice.Places.SelectMany(p => p.Lifts).Concat(advice.Left).Order());
+
+        // A radio that hands on once has no use for two in a row.
+        RepeaterAdvice once = ReachAdvice.Repeaters(row.WithRadio("mesh-868", r => r with { HopLimit = new CountFigure { N = 1, Provenance = Provenance.Assumed } }), "mesh-868");
+        Assert.DoesNotContain(once.Places, p => p.Lifts.Count == 0);
+    }
+
+    [Fact]
     public void None_is_needed_where_all_are_well_and_none_helps_where_a_radio_hands_nothing_on()
     {
         Assert.Equal((0, 0), (ReachAdvice.Repeaters(Row(2, Brick), "mesh-868").Places.Count, ReachAdvice.Repeaters(Row(2, Brick), "mesh-868").Weak.Count));

@@ -106,6 +106,10 @@ test('without a signal a site opens, is drawn, assessed and saved, and all of it
   await standing(page, 'Kept here, not sent yet')
   await draw(page, aDevice, 'spot under sink in wash house', /^Sensor .*[Ss]ink/)
   await standing(page, 'Changed, not saved')
+  // A device that is slow to start Core: what is opened waits for it.
+  await page.addInitScript(() => {
+    window.requestIdleCallback = (work) => window.setTimeout(() => work({ didTimeout: true, timeRemaining: () => 0 }), 3000)
+  })
   await page.reload()
   await standing(page, 'Changed, not saved')
   await save(page)

@@ -173,8 +173,12 @@ const takeRepeaters = () => {
       </span>
       <template v-else>
         <span v-for="(place, i) in advice.places" :key="i">
-          <strong>{{ whereIs(place.place) }}</strong>, {{ storeyName(place.place.storeyId) }}: lifts
-          {{ place.lifts.map((id) => radioName(plan, id)).join(', ') }} to
+          <strong>{{ whereIs(place.place) }}</strong>, {{ storeyName(place.place.storeyId) }}:
+          {{
+            place.lifts.length
+              ? `lifts ${place.lifts.map((id) => radioName(plan, id)).join(', ')} to`
+              : 'passes on to the next with'
+          }}
           <strong class="figures">{{ decibels(place.marginDb) }}</strong>.
         </span>
         <span v-if="advice.left.length"

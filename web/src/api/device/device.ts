@@ -107,9 +107,23 @@ export function deviceOf(worker: DeviceWorker): Device {
 }
 
 let device: Device | null = null
+let isStarted: (device: Device) => void
+const starting = new Promise<Device>((done) => (isStarted = done))
 
-/** Core on this device; null where it was not started. */
-export const onThisDevice = (): Device | null => device
+/** Core before it is started, which is after the first paint: what is asked of it waits for that. */
+const onItsWay: Device = {
+  answers: () => true,
+  ask: async (question, signal) => {
+    signal.throwIfAborted()
+    const aborted = new Promise<never>((_, failed) =>
+      signal.addEventListener('abort', () => failed(signal.reason as Error), { once: true }),
+    )
+    return (await Promise.race([starting, aborted])).ask(question, signal)
+  },
+}
+
+/** Core on this device; null where there is none in this build. */
+export const onThisDevice = (): Device | null => device ?? (__CORE__ ? onItsWay : null)
 
 /** Fetches Core and starts it beside the page. */
 export function startDevice(): void {
@@ -117,4 +131,5 @@ export function startDevice(): void {
   device = deviceOf(
     new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' }) as unknown as DeviceWorker,
   )
+  isStarted(device)
 }
