@@ -3323,7 +3323,7 @@ export interface components {
         RepeaterPlace: {
             /** @description On a wall. */
             place: components["schemas"]["DrawnPlace"];
-            /** @description The devices that need it. */
+            /** @description The devices that need it; empty: it passes on what the next one hears. */
             lifts: string[];
             /**
              * Format: double
