@@ -15,8 +15,7 @@ public sealed class AssessmentMemory(FloorMemory floors)
 
     public FloorMemory Floors { get; } = floors;
 
-    internal LeakMemory Leaks { get; } = new();
-
+    private readonly LeakMemory leaks = new();
     private readonly Lock gate = new();
     private (Plan Plan, IReadOnlyList<StopValveAssessment> Judged)? stopValves;
 
@@ -42,4 +41,8 @@ public sealed class AssessmentMemory(FloorMemory floors)
 
         return now;
     }
+
+    /// <summary>Every leak of a plan made ready, in the order of the plan.</summary>
+    internal IReadOnlyList<LeakRehearsal> LeaksOf(Plan plan, CancellationToken cancel) =>
+        leaks.Of(plan, StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive), Floors, cancel);
 }

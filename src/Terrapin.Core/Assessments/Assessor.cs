@@ -31,7 +31,6 @@ public static class Assessor
     public static Assessment Assess(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
     {
         IReadOnlyList<StopValveAssessment> mains = memory.StopValvesOf(plan);
-        var verdicts = mains.ToDictionary(m => m.StopValveId, m => m.Drive);
         var findings = new List<Finding>();
         foreach (StopValveAssessment main in mains.Where(m => m.Role != StopValveRole.HandValve))
         {
@@ -43,7 +42,7 @@ public static class Assessor
         findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
-        foreach (LeakRehearsal rehearsal in memory.Leaks.Of(plan, verdicts, memory.Floors, cancel))
+        foreach (LeakRehearsal rehearsal in memory.LeaksOf(plan, cancel))
         {
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
@@ -101,7 +100,7 @@ public static class Assessor
         LostM3 = rehearsed.LostM3,
         Endless = rehearsed.Endless,
         FlowM3PerS = rehearsed.FlowM3PerS,
-        StopsAfterS = rehearsed.Outcome == Outcome.Closes ? rehearsed.Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null,
+        StopsAfterS = rehearsed.StopsAfterS(),
     };
 
     /// <summary>The worse of two outcomes.</summary>

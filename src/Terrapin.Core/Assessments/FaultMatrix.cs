@@ -36,21 +36,17 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
     /// <param name="memory">What is kept from one question to the next.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static FaultMatrix Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
-    {
-        HashSet<string> stoppable = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is not null).Select(l => l.Id)];
-        return Of(plan, memory, stoppable, cancel);
-    }
+    public static FaultMatrix Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default) =>
+        Of(plan, [.. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable)], cancel);
 
     /// <summary>The rows of some leaks alone.</summary>
-    internal static FaultMatrix Of(Plan plan, AssessmentMemory memory, IReadOnlySet<string> leakIds, CancellationToken cancel)
+    /// <param name="leaks">Of that plan, made ready.</param>
+    internal static FaultMatrix Of(Plan plan, IReadOnlyList<LeakRehearsal> leaks, CancellationToken cancel)
     {
-        var verdicts = memory.StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive);
-        LeakRehearsal[] leaks = [.. memory.Leaks.Of(plan, verdicts, memory.Floors, cancel).Where(l => leakIds.Contains(l.LeakId))];
         RadioReach reach = ReachOfPlan.Of(plan);
         IReadOnlyCollection<Fault>[] broken = [[], .. Rehearsal.Faults.All.Select(f => (IReadOnlyCollection<Fault>)[f])];
-        var rows = new FaultRow[leaks.Length * Modes.Length];
-        Work.InParallel(leaks.Length, cancel, i =>
+        var rows = new FaultRow[leaks.Count * Modes.Length];
+        Work.InParallel(leaks.Count, cancel, i =>
         {
             for (int m = 0; m < Modes.Length; m++)
             {
@@ -64,5 +60,5 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
         rehearsed.Outcome,
         rehearsed.Cause,
         rehearsed.Endless ? null : rehearsed.LostM3.High,
-        rehearsed.Outcome == Outcome.Closes ? rehearsed.Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null);
+        rehearsed.StopsAfterS());
 }

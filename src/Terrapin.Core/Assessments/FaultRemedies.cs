@@ -93,7 +93,10 @@ public static class FaultRemedies
     }
 
     private static IReadOnlyList<FaultRow> RowsOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel) =>
-        FaultMatrix.Of(plan, memory, new HashSet<string> { leakId }, cancel).Rows;
+        FaultMatrix.Of(plan, [LeakOf(plan, leakId, memory, cancel)], cancel).Rows;
+
+    private static LeakRehearsal LeakOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel) =>
+        memory.LeaksOf(plan, cancel).First(l => l.LeakId == leakId);
 
     private static (int RunsOn, double? WorstM3) Judge(IReadOnlyList<FaultRow> rows)
     {
@@ -105,10 +108,9 @@ public static class FaultRemedies
     {
         Installation fitted = plan.Installation;
         Plan With(Func<Installation, Installation> change) => plan.WithInstallation(change);
-        Assessment assessment = Assessor.Assess(plan, memory, cancel);
-        SensorTrip? first = assessment.Trips.Where(t => t.LeakId == leakId && t.TimeS is not null).MinBy(t => t.TimeS);
-        Sensor? sensor = fitted.Sensors.FirstOrDefault(s => s.Id == first?.SensorId);
-        FittedDrive? drive = assessment.Leaks.FirstOrDefault(l => l.LeakId == leakId)?.StopValveId is { } valve ? plan.DriveOn(valve) : null;
+        LeakRehearsal leak = LeakOf(plan, leakId, memory, cancel);
+        Sensor? sensor = fitted.Sensors.FirstOrDefault(s => s.Id == leak.FirstSensorId);
+        FittedDrive? drive = (leak.In(Mode.Home).StopValveId ?? leak.LikelyStopValveId) is { } valve ? plan.DriveOn(valve) : null;
         if (sensor is not null && drive is not null && CanLink(plan, fitted.Links, sensor, drive))
         {
             yield return (With(i => i with { Links = [.. i.Links, new DirectLink { SensorId = sensor.Id, DriveId = drive.Id }] }), RemedyKind.DirectLink, sensor.Id, drive.Id, 0);

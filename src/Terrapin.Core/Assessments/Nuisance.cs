@@ -1,5 +1,4 @@
 using Terrapin.Core.Model;
-using Terrapin.Core.Rehearsal;
 
 namespace Terrapin.Core.Assessments;
 
@@ -102,11 +101,9 @@ public sealed record Nuisance
     private static double? Mean(double[] lost) => lost.Length == 0 ? null : lost.Average();
 
     /// <summary>Of every leak that a stop valve could stop, in every mode in which it ends, m³.</summary>
-    private static double[] Lost(Plan plan, AssessmentMemory memory, CancellationToken cancel)
-    {
-        var verdicts = memory.StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive);
-        HashSet<string> stoppable = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is not null).Select(l => l.Id)];
-        IEnumerable<LeakRehearsal> leaks = memory.Leaks.Of(plan, verdicts, memory.Floors, cancel).Where(l => stoppable.Contains(l.LeakId));
-        return [.. leaks.SelectMany(l => InModes.Select(m => l.In(m.Mode))).Where(r => !r.Endless).Select(r => r.LostM3.High).OfType<double>()];
-    }
+    private static double[] Lost(Plan plan, AssessmentMemory memory, CancellationToken cancel) =>
+    [
+        .. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable).SelectMany(l => InModes.Select(m => l.In(m.Mode)))
+            .Where(r => !r.Endless).Select(r => r.LostM3.High).OfType<double>(),
+    ];
 }

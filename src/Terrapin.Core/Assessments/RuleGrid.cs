@@ -56,24 +56,24 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static RuleGrid Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
     {
-        var verdicts = memory.StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive);
-        HashSet<string> stoppable = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is not null).Select(l => l.Id)];
-        LeakRehearsal[] all = [.. memory.Leaks.Of(plan, verdicts, memory.Floors, cancel)];
+        IReadOnlyList<LeakRehearsal> all = memory.LeaksOf(plan, cancel);
         var rows = new GridRow[plan.Installation.Sensors.Count];
         Work.InParallel(rows.Length, cancel, i =>
         {
             string id = plan.Installation.Sensors[i].Id;
-            rows[i] = new GridRow(id, [.. Columns.Select(mode => CellOf(plan, all, stoppable, id, mode))]);
+            rows[i] = new GridRow(id, [.. Columns.Select(mode => CellOf(plan, all, id, mode))]);
         });
         return new RuleGrid(Columns, rows);
     }
 
-    private static GridCell CellOf(Plan plan, LeakRehearsal[] leaks, HashSet<string> stoppable, string sensorId, Mode mode)
+    private static GridCell CellOf(Plan plan, IReadOnlyList<LeakRehearsal> leaks, string sensorId, Mode mode)
     {
         // What it knows of first is its own to stop; only where there is none, what another knows of before it.
         LeakRehearsal[] own = [.. leaks.Where(l => l.FirstSensorId == sensorId)];
-        Rehearsed[] heard = [.. (own.Length > 0 ? own : leaks).Select(l => l.WithOnly(sensorId, mode)).OfType<Rehearsed>().Where(r => r.Outcome != Outcome.NoFlow)];
-        Rehearsed? worst = heard.Where(r => stoppable.Contains(r.LeakId)).OrderByDescending(r => r.Endless).ThenByDescending(r => r.LostM3.High).FirstOrDefault() ?? heard.FirstOrDefault();
+        IEnumerable<LeakRehearsal> known = own.Length > 0 ? own : leaks;
+        IEnumerable<Rehearsed> Heard(bool stoppable) =>
+            known.Where(l => l.IsStoppable == stoppable).Select(l => l.WithOnly(sensorId, mode)).OfType<Rehearsed>().Where(r => r.Outcome != Outcome.NoFlow);
+        Rehearsed? worst = Heard(stoppable: true).OrderByDescending(r => r.Endless).ThenByDescending(r => r.LostM3.High).FirstOrDefault() ?? Heard(stoppable: false).FirstOrDefault();
         if (worst is null)
         {
             return RuledCell(plan, sensorId, mode);

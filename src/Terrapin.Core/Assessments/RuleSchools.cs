@@ -96,18 +96,6 @@ public static class RuleSchools
     private static IReadOnlyList<Rule> RulesOf(Plan plan, School school)
     {
         string[] pits = [.. plan.Installation.Sensors.Where(s => RuleFindings.LiesInPit(plan, s)).Select(s => s.Id)];
-        Rule Closes(string id, string name, Mode[] modes, double delayS) => new()
-        {
-            Id = id,
-            Name = name,
-            AllBut = true,
-            SensorIds = pits,
-            ConfirmS = ConfirmS,
-            Modes = modes,
-            Action = RuleAction.Close,
-            DelayS = delayS,
-            CancelIfDry = delayS > 0,
-        };
         Rule Tells(string id, string name, bool allBut, Mode[] modes) => new()
         {
             Id = id,
@@ -120,6 +108,8 @@ public static class RuleSchools
             DelayS = 0,
             CancelIfDry = false,
         };
+        Rule Closes(string id, string name, Mode[] modes, double delayS) =>
+            Tells(id, name, allBut: true, modes) with { Action = RuleAction.Close, DelayS = delayS, CancelIfDry = delayS > 0 };
         IEnumerable<Rule> own = school switch
         {
             School.Confirmed => [Closes("close", "Close after a minute", Every, WaitS)],

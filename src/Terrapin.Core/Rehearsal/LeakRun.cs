@@ -67,22 +67,10 @@ internal sealed class LeakRun
         };
     }
 
+    /// <summary>Of the sensors that its water comes to: the others never speak.</summary>
     private SimulatedLink[] Links() => broken.LinksClose
-        ? [.. plan.Installation.Links.Select(l => new SimulatedLink(IndexOfSensor(l.SensorId), Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
+        ? [.. leak.Sensors.SelectMany(s => plan.Installation.Links.Where(l => l.SensorId == s.SensorId), (s, l) => new SimulatedLink(s.Index, Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
         : [];
-
-    private int IndexOfSensor(string id)
-    {
-        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
-        {
-            if (plan.Installation.Sensors[i].Id == id)
-            {
-                return i;
-            }
-        }
-
-        throw new InvalidOperationException($"A link is of \"{id}\", which is no sensor.");
-    }
 
     private Scenario Scenario()
     {

@@ -90,6 +90,9 @@ internal sealed class LeakRehearsal
 
     public string LeakId => most.Leak.Id;
 
+    /// <summary>Whether its water comes from the pipes, so that a stop valve could stop it.</summary>
+    public bool IsStoppable => most.Leak.PipeId is not null;
+
     /// <summary>The main that would close for it, if a rule ordered so.</summary>
     public string? LikelyStopValveId { get; }
 

@@ -145,4 +145,7 @@ public sealed record Rehearsed
     public required IReadOnlyList<TimelinePoint> Curve { get; init; }
 
     public required DrainParts DrainDown { get; init; }
+
+    /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
+    public double? StopsAfterS() => Outcome == Outcome.Closes ? Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null;
 }

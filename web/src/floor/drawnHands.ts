@@ -3,7 +3,8 @@ import { startDrag } from '@/ui/drag'
 import { isSame, type Carried, type Chosen, type Edge, type Thing } from './chosen'
 import { SCALE, type DrawingFrame } from './drawingFrame'
 import type { DrawnThings } from './drawnThings'
-import { edgeAt, holds, middleOf, snapTo, toCm } from './geometry'
+import { holds } from '@/site/areas'
+import { edgeAt, middleOf, snapTo, toCm } from './geometry'
 
 const STEP_M = 0.1
 

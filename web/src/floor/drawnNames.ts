@@ -2,7 +2,8 @@ import { computed } from 'vue'
 import type { Fixture, FloorPoint } from '@/api/types'
 import { SCALE, type DrawingFrame } from './drawingFrame'
 import { usePlaceWords, type DrawnThings } from './drawnThings'
-import { cornersOf, grown } from './geometry'
+import { grown } from '@/site/areas'
+import { cornersOf } from './geometry'
 import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
 
 /** Where names stand, so that they cover neither symbols nor one another. */

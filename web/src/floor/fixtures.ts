@@ -1,5 +1,5 @@
 import type { Fixture, LeakPoint, Room } from '@/api/types'
-import { holds } from './geometry'
+import { holds } from '@/site/areas'
 
 /** The leak points of a room that belong to a fixture: those that name it, or name none and fall within a hand's breadth of it. */
 export const leaksAt = (room: Room, fixture: Fixture): LeakPoint[] => {

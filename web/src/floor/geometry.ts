@@ -1,3 +1,4 @@
+import { holds } from '@/site/areas'
 import type { Doorway, FloorPicture, FloorPoint, FloorRectangle, Plan, Room } from '@/api/types'
 import type { Sides } from './chosen'
 
@@ -160,13 +161,6 @@ export const edgeAt = (area: FloorRectangle, { across, down }: Sides): FloorPoin
   downM: area.downM + (down === 'top' ? 0 : down === 'bottom' ? area.widthM : area.widthM / 2),
 })
 
-/** Whether a place lies in an area; its edges count. */
-export const holds = (area: FloorRectangle, at: FloorPoint): boolean =>
-  at.acrossM >= area.acrossM &&
-  at.acrossM <= area.acrossM + area.lengthM &&
-  at.downM >= area.downM &&
-  at.downM <= area.downM + area.widthM
-
 /** The room of a storey that a place lies in. */
 export const roomAt = (rooms: Room[], storeyId: string, at: FloorPoint): Room | undefined =>
   rooms.find((r) => r.storeyId === storeyId && r.areas.some((area) => holds(area, at)))
@@ -190,14 +184,6 @@ export const scaledPicture = (picture: FloorPicture, about: FloorPoint, by: numb
     downM: toCm(about.downM - (about.downM - picture.at.downM) * by),
   },
   lengthM: Math.round(picture.lengthM * by * 1000) / 1000,
-})
-
-/** An area larger on every side, or smaller where negative. */
-export const grown = (area: FloorRectangle, byM: number): FloorRectangle => ({
-  acrossM: area.acrossM - byM,
-  downM: area.downM - byM,
-  lengthM: area.lengthM + 2 * byM,
-  widthM: area.widthM + 2 * byM,
 })
 
 /** Round an area, back to where it began. */

@@ -1,5 +1,6 @@
 import type { FloorPoint, FloorRectangle } from '@/api/types'
-import { bounds, grown } from './geometry'
+import { grown } from '@/site/areas'
+import { bounds } from './geometry'
 
 /** How much room words take on a drawing, m. */
 export interface Size {

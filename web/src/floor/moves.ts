@@ -2,7 +2,8 @@ import type { Doorway, FloorPoint, FloorRectangle, Plan, Room } from '@/api/type
 import { leaksOf } from '@/site/names'
 import type { Sides, Thing } from './chosen'
 import { leaksAt } from './fixtures'
-import { edgeAt, grown, holds, middleOf, roomAt, stretched, toCm } from './geometry'
+import { grown, holds } from '@/site/areas'
+import { edgeAt, middleOf, roomAt, stretched, toCm } from './geometry'
 
 function shift(places: FloorPoint[], by: FloorPoint) {
   for (const place of places) {

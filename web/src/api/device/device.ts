@@ -107,8 +107,8 @@ export function deviceOf(worker: DeviceWorker): Device {
 }
 
 let device: Device | null = null
-let isStarted: (device: Device) => void
-const starting = new Promise<Device>((done) => (isStarted = done))
+let hasStarted: (device: Device) => void
+const starting = new Promise<Device>((done) => (hasStarted = done))
 
 /** Core before it is started, which is after the first paint: what is asked of it waits for that. */
 const onItsWay: Device = {
@@ -131,5 +131,5 @@ export function startDevice(): void {
   device = deviceOf(
     new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' }) as unknown as DeviceWorker,
   )
-  isStarted(device)
+  hasStarted(device)
 }

@@ -16,7 +16,8 @@ import type { Choice } from '@/ui/words'
 import type { Chosen } from '../chosen'
 import { fedPlan } from '../fedPlan'
 import { useFloorView } from '../floorView'
-import { holds, middleOf, toCm } from '../geometry'
+import { holds } from '@/site/areas'
+import { middleOf, toCm } from '../geometry'
 import { zoneWords } from './zoneWords'
 
 /** What can be put into a room: fixtures, what is on its lists and not drawn yet, drains, floor, openings, zones. */

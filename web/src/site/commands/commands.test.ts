@@ -8,9 +8,9 @@ import * as installation from './installation'
 import type { Command } from './list'
 import * as radio from './radio'
 import { applyRemedy } from './remedies'
-import { protectionOf, setProtection, takeSchool } from './ruled'
+import { protectionOf, setDelay, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
-import { setDelay, setNuisance } from './nuisance'
+import { setNuisance } from './nuisance'
 import * as whole from './plan'
 
 /** Net Loft as it ships, whole and real. */

@@ -10,13 +10,3 @@ export const setNuisance =
     const others = all.filter((e) => e.kind !== kind)
     building.nuisance = now.perYear == null && now.lastsS == null ? others : [...others, now]
   }
-
-/** Every rule that closes waits so long, and closes nothing where its sensors have dried by then. */
-export const setDelay =
-  (delayS: number): Command =>
-  ({ installation }) =>
-    installation.rules.forEach((rule) => {
-      if (rule.action !== 'close') return
-      rule.delayS = delayS
-      rule.cancelIfDry = delayS > 0
-    })

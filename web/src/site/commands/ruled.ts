@@ -87,3 +87,13 @@ export const takeSchool =
     }))
     installation.links = links.map((link) => ({ ...link }))
   }
+
+/** Every rule that closes waits so long, and closes nothing where its sensors have dried by then. */
+export const setDelay =
+  (delayS: number): Command =>
+  ({ installation }) =>
+    installation.rules.forEach((rule) => {
+      if (rule.action !== 'close') return
+      rule.delayS = delayS
+      rule.cancelIfDry = delayS > 0
+    })

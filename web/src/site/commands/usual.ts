@@ -1,5 +1,6 @@
 import type { Doorway, Plan, Room } from '@/api/types'
 import { isFixedFlow } from '@/ui/words'
+import { grown, holds } from '../areas'
 import type { Command } from './list'
 
 /** What usual values are assumed for: all of the house, or a part of it. */
@@ -15,17 +16,12 @@ interface Assumable {
 const EDGE_M = 0.05
 
 function opensTo({ storeyId, areas }: Room, doorway: Doorway): boolean {
-  if (storeyId !== doorway.storeyId) return false
   const { at, wall, widthM } = doorway
-  const x = at.acrossM + (wall === 'alongX' ? widthM / 2 : 0)
-  const y = at.downM + (wall === 'alongY' ? widthM / 2 : 0)
-  return areas.some(
-    (a) =>
-      x >= a.acrossM - EDGE_M &&
-      x <= a.acrossM + a.lengthM + EDGE_M &&
-      y >= a.downM - EDGE_M &&
-      y <= a.downM + a.widthM + EDGE_M,
-  )
+  const middle = {
+    acrossM: at.acrossM + (wall === 'alongX' ? widthM / 2 : 0),
+    downM: at.downM + (wall === 'alongY' ? widthM / 2 : 0),
+  }
+  return storeyId === doorway.storeyId && areas.some((area) => holds(grown(area, EDGE_M), middle))
 }
 
 const countOpen = (...values: unknown[]) => values.filter((v) => v == null).length

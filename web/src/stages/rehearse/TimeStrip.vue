@@ -6,7 +6,7 @@ import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { duration, figure, show } from '@/ui/units'
 import { eventWords, phaseWords } from '@/ui/words'
-import { lanesOf, outAt, type LaneName } from './moment'
+import { lanesOf, outAt } from './moment'
 import { phaseFill } from './phaseLook'
 import { whoOf } from './who'
 
@@ -28,14 +28,6 @@ onMounted(() => {
   watcher.observe(box.value!)
 })
 onBeforeUnmount(() => watcher?.disconnect())
-
-const laneWords: Record<LaneName, string> = {
-  sensors: 'sensors',
-  radio: 'radio',
-  rules: 'rules',
-  valve: 'valve',
-  people: 'people',
-}
 
 const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785411784e-3))
 const curve = computed(() => props.rehearsed.curve)
@@ -186,7 +178,7 @@ const scrub = (event: Event) => goTo(Number((event.target as HTMLInputElement).v
       </g>
       <g v-for="lane in lanes" :key="`n${lane.name}`">
         <text :x="PAD.left - 7" :y="lane.middle + 4" text-anchor="end" class="fill-faded text-[12px]">
-          {{ laneWords[lane.name] }}
+          {{ lane.name }}
         </text>
         <rect
           v-for="stretch in lane.stretches"
