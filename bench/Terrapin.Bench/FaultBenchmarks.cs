@@ -20,6 +20,10 @@ public class FaultBenchmarks
     [Benchmark]
     public FaultMatrix Matrix() => FaultMatrix.Of(plan, memory);
 
+    /// <summary>Which failures, one or two together, leave each leak running.</summary>
+    [Benchmark]
+    public Trust Trusted() => Trust.Of(plan, memory);
+
     [Benchmark]
     public RuleGrid Grid() => RuleGrid.Of(plan, memory);
 

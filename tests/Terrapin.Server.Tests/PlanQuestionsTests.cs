@@ -24,6 +24,8 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/fault-matrix"] = "",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose",
         ["/api/rule-grid"] = "",
+        ["/api/trust"] = "",
+        ["/api/trust/curve"] = "leak=glaze-sink-hose&mode=away",
         ["/api/nuisance"] = "",
         ["/api/rule-schools"] = "",
         ["/api/rule-text"] = "rule=out-close",

@@ -25,6 +25,7 @@ internal sealed class PlanParts
         Installation = ComposeInstallation(plan.GetProperty("installation")),
         Options = Of<IReadOnlyList<PlanOption>>(plan, "options"),
         Payback = Of<Payback>(plan, "payback"),
+        Failures = plan.TryGetProperty("failures", out JsonElement failures) && failures.ValueKind == JsonValueKind.Object ? Of<FailureFigures>(failures) : null,
         CatalogueRevision = plan.TryGetProperty("catalogueRevision", out JsonElement revision) && revision.ValueKind == JsonValueKind.Number ? revision.GetInt32() : null,
         Catalogue = Of<Catalogue>(plan, "catalogue"),
     };

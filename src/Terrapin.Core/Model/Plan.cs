@@ -26,6 +26,9 @@ public sealed record Plan
     [JsonRequired]
     public Payback Payback { get; init; } = new();
 
+    /// <summary>How often what is fitted fails; <see langword="null"/>: nobody has said.</summary>
+    public FailureFigures? Failures { get; init; }
+
     /// <summary>The revision of the firm's catalogue that <see cref="Catalogue"/> was taken from; <see langword="null"/>: it is the plan's own.</summary>
     [Limits(1, int.MaxValue, "")]
     public int? CatalogueRevision { get; init; }

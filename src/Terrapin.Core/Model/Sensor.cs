@@ -49,6 +49,10 @@ public sealed record Sensor
 
     public SensorHold Hold { get; init; }
 
+    /// <summary>What is printed on it of when it was made; <see langword="null"/>: not read.</summary>
+    [AtMost(60)]
+    public string? Batch { get; init; }
+
     /// <summary>What its radio has to get out of.</summary>
     public RadioCover Cover { get; init; }
 

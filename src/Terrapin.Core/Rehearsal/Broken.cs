@@ -13,42 +13,48 @@ namespace Terrapin.Core.Rehearsal;
 /// <param name="reach">What radio reaches in it.</param>
 /// <param name="faults">What is broken.</param>
 /// <param name="corner">At <see cref="Corner.Most"/> what is not known to go on without the mains is dead.</param>
-internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner)
+/// <param name="failed">Parts that have failed besides.</param>
+internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner, IReadOnlyCollection<Part> failed)
 {
-    private readonly bool mainsFailed = faults.Contains(Fault.MainsFailed);
+    private readonly bool mainsFailed = faults.Contains(Fault.MainsFailed) || failed.Contains(new Part(PartKind.Mains));
 
-    /// <summary>Devices that a hub is heard by, or hears, through a repeater.</summary>
-    private readonly HashSet<string> throughRepeater = faults.Contains(Fault.MainsFailed)
-        ? [.. reach.Devices.Where(d => d.Route.Any(id => plan.Installation.Repeaters.Any(r => r.Id == id))).Select(d => d.DeviceId)]
-        : [];
+    /// <summary>Devices that a hub is heard by, or hears, through a repeater that does not work.</summary>
+    private readonly HashSet<string> cutOff = [.. DeadRepeaters(plan, faults, failed) is { Count: > 0 } dead
+        ? reach.Devices.Where(d => d.Route.Any(dead.Contains)).Select(d => d.DeviceId)
+        : []];
+
+    private readonly HashSet<(string SpecId, string Batch)> deadBatches = [.. failed
+        .Where(p => p.Kind == PartKind.SensorBatch).Select(p => Parts.BatchOf(plan.Installation.Sensors.First(s => s.Id == p.Id)))];
 
     /// <summary>Nothing is broken.</summary>
-    public static Broken Nothing(Plan plan) => new(plan, NoReach, [], Corner.Most);
+    public static Broken Nothing(Plan plan) => new(plan, NoReach, [], Corner.Most, []);
 
     private static RadioReach NoReach { get; } = new() { Devices = [], Links = [], WantedDb = RadioLoss.WantedDb };
 
-    public bool HubWorks => !faults.Contains(Fault.HubFailed)
+    public bool HubWorks => !faults.Contains(Fault.HubFailed) && !HasFailed(PartKind.Hub)
         && !(mainsFailed && !(plan.Installation.Hubs is [var hub, ..] && GoesOn(hub.HasBackup)))
-        && ((HasInternet && !faults.Contains(Fault.CloudFailed)) || GoesOn(DecidesInTheHouse));
+        && ((HasInternet && !faults.Contains(Fault.CloudFailed) && !HasFailed(PartKind.CloudService)) || GoesOn(DecidesInTheHouse));
 
     /// <summary>Whether what the hub tells comes to somebody.</summary>
     public bool TellsSomebody => HasInternet && !faults.Contains(Fault.TelephonesMuted);
 
-    private bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !mainsFailed;
+    private bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;
 
     private Answer DecidesInTheHouse => plan.HubInUse()?.LogicInCloud switch { Answer.No => Answer.Yes, Answer.Yes => Answer.No, _ => Answer.Unknown };
 
     private bool FirstSensorIsGone => faults.Contains(Fault.SensorFlat) || faults.Contains(Fault.SensorDead);
 
     /// <summary>Whether a sensor says anything at all.</summary>
+    /// <param name="sensor">One of the plan's.</param>
     /// <param name="isFirst">Whether it is the one that would know first.</param>
-    public bool Speaks(bool isFirst) => !(isFirst && FirstSensorIsGone);
+    public bool Speaks(Sensor sensor, bool isFirst) =>
+        !(isFirst && FirstSensorIsGone) && !HasFailed(PartKind.Sensor, sensor.Id) && !deadBatches.Contains(Parts.BatchOf(sensor));
 
     /// <summary>Whether the hub hears a device, or a device the hub.</summary>
     /// <param name="deviceId">A sensor or a drive.</param>
     /// <param name="isFirst">Whether it is the sensor that would know first.</param>
     public bool IsHeard(string deviceId, bool isFirst = false) =>
-        !(isFirst && faults.Contains(Fault.SensorOutOfReach)) && !(mainsFailed && throughRepeater.Contains(deviceId));
+        !(isFirst && faults.Contains(Fault.SensorOutOfReach)) && !cutOff.Contains(deviceId);
 
     /// <summary>Whether the hub's order to close does close.</summary>
     public bool OrdersClose => !faults.Contains(Fault.EndsSwapped);
@@ -58,10 +64,14 @@ internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fa
 
     public bool Stalls => faults.Contains(Fault.DriveStalls);
 
-    public bool Passes => faults.Contains(Fault.ValvePasses);
+    /// <summary>Whether a stop valve lets water through when it is shut, beside what is known of it.</summary>
+    public bool Passes(string stopValveId) => faults.Contains(Fault.ValvePasses) || HasFailed(PartKind.StopValve, stopValveId);
+
+    /// <summary>Whether a drive turns its valve, as far as its power and what has failed decide that.</summary>
+    public bool CanTurn(FittedDrive drive) => HasPower(drive) && !HasFailed(PartKind.Drive, drive.Id);
 
     /// <summary>Whether a drive has power to turn its valve.</summary>
-    public bool HasPower(FittedDrive drive)
+    private bool HasPower(FittedDrive drive)
     {
         bool hasBattery = !faults.Contains(Fault.DriveBatteryFlat);
         DriveSupply supply = plan.SpecOf(drive).Supply;
@@ -73,7 +83,15 @@ internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fa
 
     /// <summary>Whether a drive closes by itself when the mains fails, as it was told to.</summary>
     public bool ClosesByItself(FittedDrive drive) =>
-        mainsFailed && drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && HasPower(drive);
+        mainsFailed && drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && CanTurn(drive);
+
+    private static HashSet<string> DeadRepeaters(Plan plan, IReadOnlyCollection<Fault> faults, IReadOnlyCollection<Part> failed) =>
+    [
+        .. plan.Installation.Repeaters.Select(r => r.Id)
+            .Where(id => faults.Contains(Fault.MainsFailed) || failed.Contains(new Part(PartKind.Mains)) || failed.Contains(new Part(PartKind.Repeater, id))),
+    ];
+
+    private bool HasFailed(PartKind kind, string? id = null) => failed.Count > 0 && failed.Contains(new Part(kind, id));
 
     private bool GoesOn(Answer answer) => answer == Answer.Yes || (answer == Answer.Unknown && corner == Corner.Least);
 }

@@ -14,7 +14,7 @@ namespace Terrapin.Core.Rehearsal;
 /// <param name="RadioS">From the message to the hub, s.</param>
 internal sealed record SensorCase(string SensorId, int Index, double? TripM3, double ResponseS, double RadioS);
 
-/// <summary>A driven valve before a leak that some rule closes.</summary>
+/// <summary>A driven valve before a leak that a rule or a link closes, or that closes by itself in a power cut.</summary>
 internal sealed record ValveCase
 {
     public required string StopValveId { get; init; }

@@ -51,15 +51,16 @@ internal sealed class LeakRun
     private ValveCase Weaken(ValveCase valve)
     {
         FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
-        bool hasPower = broken.HasPower(drive);
+        bool turns = broken.CanTurn(drive);
+        bool passes = broken.Passes(valve.StopValveId);
         return valve with
         {
-            CannotClose = hasPower ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
-            RunsOn = broken.Passes ? valve.RunsOn ?? Cause.ValvePasses : valve.RunsOn,
-            PassesM3PerS = broken.Passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
+            CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
+            RunsOn = passes ? valve.RunsOn ?? Cause.ValvePasses : valve.RunsOn,
+            PassesM3PerS = passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
             Simulated = valve.Simulated with
             {
-                Moves = valve.Simulated.Moves && hasPower,
+                Moves = valve.Simulated.Moves && turns,
                 EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
                 HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
                 ClosesByItself = broken.ClosesByItself(drive),
@@ -97,12 +98,14 @@ internal sealed class LeakRun
                     Kept = leak.Turning,
                     Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
                     HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
-                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && broken.Speaks(s == first)).Select(s => new SimulatedSensor(
+                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && Speaks(s, first)).Select(s => new SimulatedSensor(
                         s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind), broken.IsHeard(s.SensorId, s == first)))],
                 },
             ],
         };
     }
+
+    private bool Speaks(SensorCase sensor, SensorCase? first) => broken.Speaks(plan.Installation.Sensors[sensor.Index], sensor == first);
 
     private static Rehearsed NoFlow(LeakCase leak, Mode mode) => new()
     {
@@ -263,7 +266,7 @@ internal sealed class LeakRun
         }
 
         SensorCase? first = leak.First();
-        if (leak.Sensors.All(s => s.TripM3 is null || !broken.Speaks(s == first) || !broken.IsHeard(s.SensorId, s == first)))
+        if (leak.Sensors.All(s => s.TripM3 is null || !Speaks(s, first) || !broken.IsHeard(s.SensorId, s == first)))
         {
             return Cause.SensorGone;
         }

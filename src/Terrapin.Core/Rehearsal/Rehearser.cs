@@ -151,12 +151,21 @@ internal sealed class LeakRehearsal
         Rehearsed worst = WorstIn(mode, faults, reach);
         // Where all is measured, what the faults do may still not be known.
         LeakCase low = least ?? most;
-        Rehearsed? best = low.Screening.NoLowerBound ? null : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least));
+        Rehearsed? best = low.Screening.NoLowerBound ? null : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least, []));
         return Between(worst, best);
     }
 
     /// <summary>The same at the end that gives the most litres alone.</summary>
-    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most));
+    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most, []));
+
+    /// <summary>The same with parts that have failed.</summary>
+    public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, [], Corner.Most, failed));
+
+    /// <summary>The sensors that its water comes to.</summary>
+    public IEnumerable<string> HearingSensorIds => most.Sensors.Where(s => s.TripM3 is not null).Select(s => s.SensorId);
+
+    /// <summary>The stop valves on its way that something closes.</summary>
+    public IEnumerable<string> StopValveIds => most.Valves.OfType<ValveCase>().Select(v => v.StopValveId);
 
     /// <summary>The sensor that knows of it first; <see langword="null"/>: none ever does.</summary>
     public string? FirstSensorId => most.First()?.SensorId;

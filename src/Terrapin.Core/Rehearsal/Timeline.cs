@@ -132,6 +132,10 @@ public sealed record Rehearsed
     /// <summary>Whether water runs for ever by this plan.</summary>
     public required bool Endless { get; init; }
 
+    /// <summary>Whether a valve stops it, or what there is runs out by itself, as far as is known.</summary>
+    [JsonIgnore]
+    public bool Ends => !Endless && LostM3.High is not null;
+
     /// <summary>The leak's flow with the main open, m³/s.</summary>
     public required Interval FlowM3PerS { get; init; }
 

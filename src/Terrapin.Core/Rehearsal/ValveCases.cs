@@ -11,7 +11,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
 {
     private readonly WaterWay way = WaterWay.To(plan, leak.PipeId);
 
-    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: nothing closes it, or it has no drive.</summary>
+    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: nothing ever closes it, or it has no drive.</summary>
     /// <param name="openM3PerS">What the leak runs with every valve open.</param>
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
@@ -24,8 +24,16 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             Of(likely, openM3PerS, verdicts, 0, findings);
         }
 
-        return [.. way.StopValves.Select(main => closed.Contains(main) ? Of(main, openM3PerS, verdicts, Array.IndexOf(driven, main.Id), ToldOf(main, closed)) : null)];
+        return [.. way.StopValves.Select(main =>
+            closed.Contains(main) ? Of(main, openM3PerS, verdicts, Array.IndexOf(driven, main.Id), ToldOf(main, closed))
+            : ClosesInPowerCut(main) ? Unscreened().Of(main, openM3PerS, verdicts, Array.IndexOf(driven, main.Id), [])
+            : null)];
     }
+
+    private bool ClosesInPowerCut(StopValve main) => plan.DriveOn(main.Id)?.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen;
+
+    /// <summary>For a valve that moves only when the mains fails: what is not known of it has no part in what happens otherwise.</summary>
+    private ValveCases Unscreened() => new(plan, room, leak, leakAt, supply, new Screening(screening.Corner), []);
 
     /// <summary>Why none of them can close, whatever the rules order.</summary>
     public Cause? NoValve()

@@ -38,6 +38,7 @@ internal static class PlanReferences
         Unique(plan.Building.Storeys.Select((s, i) => (s.Id, $"{pointer}/building/storeys/{i}/id")), "storey", errors);
         Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", errors);
         Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", errors);
+        CheckFailures(plan, pointer, errors);
         FloorCheck.Add(plan, pointer, errors);
         ReachCheck.Add(plan, pointer, errors);
         if (errors.Count == 0 && flows)
@@ -46,6 +47,24 @@ internal static class PlanReferences
         }
 
         return errors;
+    }
+
+    private static void CheckFailures(Plan plan, string pointer, List<DocumentError> errors)
+    {
+        IReadOnlyList<FailureRate> rates = plan.Failures?.Rates ?? [];
+        for (int i = 0; i < rates.Count; i++)
+        {
+            PartKind kind = rates[i].Kind;
+            string at = $"{pointer}/failures/rates/{i}/kind";
+            if (kind == PartKind.SensorBatch)
+            {
+                errors.Add(new DocumentError(at, "A batch has no rate of its own: give its share of the sensors' failures in commonShare."));
+            }
+            else if (rates.Take(i).Any(r => r.Kind == kind))
+            {
+                errors.Add(new DocumentError(at, $"Two rates are for \"{Words.Of(kind)}\". Keep one."));
+            }
+        }
     }
 
     /// <summary>Whether each id of a catalogue is one thing's.</summary>

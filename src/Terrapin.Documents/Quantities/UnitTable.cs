@@ -27,6 +27,8 @@ public static class UnitTable
     private const double PoundForceN = 0.45359237 * KilogramForceN;
     private const double MinuteS = 60;
     private const double HourS = 3600;
+    private const double DayS = 24 * HourS;
+    private const double YearS = 365.25 * DayS;
 
     /// <summary>What may be typed for one kind.</summary>
     /// <param name="Metric">Taken where no unit is typed, in the metric display.</param>
@@ -113,6 +115,15 @@ public static class UnitTable
             ["sec"] = new(1),
             ["min"] = new(MinuteS),
             ["h"] = new(HourS),
+            ["d"] = new(DayS),
+            ["day"] = new(DayS),
+            ["days"] = new(DayS),
+            ["week"] = new(7 * DayS),
+            ["weeks"] = new(7 * DayS),
+            ["month"] = new(YearS / 12),
+            ["months"] = new(YearS / 12),
+            ["year"] = new(YearS),
+            ["years"] = new(YearS),
             ["ms"] = new(1e-3),
         }),
         [TypedKind.Torque] = new("n·m", "lbf·ft", new Dictionary<string, Unit>

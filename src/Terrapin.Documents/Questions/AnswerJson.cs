@@ -15,11 +15,14 @@ using Terrapin.Documents.Quantities;
 namespace Terrapin.Documents.Questions;
 
 /// <summary>How answers about a plan are written, made when the program is built, so that it can be trimmed.</summary>
+[JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
 [JsonSerializable(typeof(FaultMatrix))]
 [JsonSerializable(typeof(IReadOnlyList<Remedy>))]
 [JsonSerializable(typeof(IReadOnlyList<SchoolOutcome>))]
 [JsonSerializable(typeof(Nuisance))]
 [JsonSerializable(typeof(RuleGrid))]
+[JsonSerializable(typeof(Trust))]
+[JsonSerializable(typeof(IReadOnlyList<TrustPoint>))]
 [JsonSerializable(typeof(SetupSheet))]
 [JsonSerializable(typeof(RuleTextRead))]
 [JsonSerializable(typeof(WrittenRule))]

@@ -48,6 +48,8 @@ public static class PlanQuestions
         ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.MaybeOf("faults"), q.Memory.Floors)),
         ["/api/fault-matrix"] = Answer(q => FaultMatrix.Of(q.Plan, q.Memory)),
         ["/api/fault-remedies"] = Answer(q => Rehearsals.RemediesOf(q.Plan, q.Of("leak"), q.Memory)),
+        ["/api/trust"] = Answer(q => Trust.Of(q.Plan, q.Memory)),
+        ["/api/trust/curve"] = Answer(q => Rehearsals.TrustCurveOf(q.Plan, q.Of("leak"), q.Of("mode"), q.Memory)),
         ["/api/rule-text"] = Answer(q => RuleTexts.Of(q.Plan, q.Of("rule"))),
         ["/api/rule-text/read"] = Answer(q => RuleTexts.Read(q.Plan, q.Of("rule"), q.Of("text"))),
         ["/api/rule-schools"] = Answer(q => RuleSchools.Of(q.Plan, q.Memory)),

@@ -19,10 +19,9 @@ public static class Rehearsals
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static Rehearsed Of(Plan plan, string leakId, string mode, string? faults, FloorMemory floors, CancellationToken cancel = default)
     {
-        Mode known = Words.Read<Mode>(mode) ?? throw new RefusedException([new DocumentError("", $"There is no mode \"{mode}\". The modes are {Words.All<Mode>()}.")]);
-        return plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leakId)
-            ? Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), cancel)
-            : throw new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leakId}\" in this plan.")]);
+        Mode known = ModeOf(mode);
+        CheckLeak(plan, leakId);
+        return Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), cancel);
     }
 
     /// <summary>What becomes of one leak in every mode with each single fault, and what helps.</summary>
@@ -31,10 +30,36 @@ public static class Rehearsals
     /// <param name="memory">What is kept from one question to the next.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="RefusedException">There is no such leak point.</exception>
-    public static IReadOnlyList<Remedy> RemediesOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel = default) =>
-        plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leakId)
-            ? FaultRemedies.Of(plan, leakId, memory, cancel)
-            : throw new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leakId}\" in this plan.")]);
+    public static IReadOnlyList<Remedy> RemediesOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel = default)
+    {
+        CheckLeak(plan, leakId);
+        return FaultRemedies.Of(plan, leakId, memory, cancel);
+    }
+
+    /// <summary>How likely one leak is not stopped, by the time from one test to the next.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="mode">Who is home, in a word.</param>
+    /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="RefusedException">There is no such leak point or mode.</exception>
+    public static IReadOnlyList<TrustPoint> TrustCurveOf(Plan plan, string leakId, string mode, AssessmentMemory memory, CancellationToken cancel = default)
+    {
+        Mode known = ModeOf(mode);
+        CheckLeak(plan, leakId);
+        return Trust.CurveOf(plan, leakId, known, memory, cancel);
+    }
+
+    private static Mode ModeOf(string word) =>
+        Words.Read<Mode>(word) ?? throw new RefusedException([new DocumentError("", $"There is no mode \"{word}\". The modes are {Words.All<Mode>()}.")]);
+
+    private static void CheckLeak(Plan plan, string leakId)
+    {
+        if (!plan.Building.Rooms.SelectMany(r => r.Leaks).Any(l => l.Id == leakId))
+        {
+            throw new RefusedException([new DocumentError("/building/rooms", $"There is no leak point with the id \"{leakId}\" in this plan.")]);
+        }
+    }
 
     private static Fault[] FaultsOf(string? words) => [.. (words ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(word =>
         Words.Read<Fault>(word) ?? throw new RefusedException([new DocumentError("/faults", $"There is no fault \"{word}\". The faults are {Words.All<Fault>()}.")])).Distinct()];

@@ -27,6 +27,10 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<FaultMatrix>().ProducesErrors();
         api.MapPost("/fault-remedies", TryRemedies).WithName("tryRemedies").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<IReadOnlyList<Remedy>>().ProducesErrors();
+        api.MapPost("/trust", Trusted).WithName("trust").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<Trust>().ProducesErrors();
+        api.MapPost("/trust/curve", TrustCurve).WithName("trustCurve").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<IReadOnlyList<TrustPoint>>().ProducesErrors();
         api.MapPost("/rule-text", WriteRule).WithName("writeRule").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<WrittenRule>().ProducesErrors();
         api.MapPost("/rule-text/read", ReadRule).WithName("readRule").WithTags("Assessment")
@@ -57,6 +61,12 @@ internal static class AssessmentApi
 
     private static Task<IResult> TryRemedies(string leak, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => Rehearsals.RemediesOf(plan, leak, memory, cancel));
+
+    private static Task<IResult> Trusted([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Trust.Of(plan, memory, cancel));
+
+    private static Task<IResult> TrustCurve(string leak, string mode, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.TrustCurveOf(plan, leak, mode, memory, cancel));
 
     private static Task<IResult> TrySchools([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => RuleSchools.Of(plan, memory, cancel));

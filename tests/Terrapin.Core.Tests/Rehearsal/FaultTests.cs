@@ -82,6 +82,18 @@ public class FaultTests
     }
 
     [Fact]
+    public void A_drive_told_to_close_in_a_power_cut_does_so_without_any_rule()
+    {
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.Close });
+        Plan bare = plan.WithInstallation(i => i with { Rules = [] });
+        Same(With(plan, Fault.MainsFailed), With(bare, Fault.MainsFailed));
+        Assert.Equal((Outcome.Nothing, Cause.NoRule), (Closed(bare).Outcome, Closed(bare).Cause));
+        // What nobody measured of it has no part in what happens with the mains.
+        Plan unmeasured = bare.WithStopValve(v => v with { ClosesFully = Answer.Unknown });
+        Assert.Equal(Closed(bare).FlowM3PerS, Closed(unmeasured).FlowM3PerS);
+    }
+
+    [Fact]
     public void A_hub_whose_backup_nobody_looked_at_is_a_bound_in_a_power_cut()
     {
         Plan plan = House().WithInstallation(i => i with { Hubs = [i.Hubs[0] with { HasBackup = Answer.Unknown }] });

@@ -50,6 +50,8 @@ import type {
   SchoolOutcome,
   SetupSheet,
   SiteArchive,
+  Trust,
+  TrustPoint,
   TypedKind,
   UnitSystem,
   UsualFixture,
@@ -281,6 +283,13 @@ export const api = {
   /** Every leak in every mode with each single fault. */
   tryFaults: (plan: Plan, signal?: AbortSignal): Promise<FaultMatrix> =>
     json(about('/api/fault-matrix', plan, { signal })),
+
+  /** How far the closing is to be trusted, leak by leak. */
+  trust: (plan: Plan, signal?: AbortSignal): Promise<Trust> => json(about('/api/trust', plan, { signal })),
+
+  /** How likely one leak is not stopped, by the time from one test to the next. */
+  trustCurve: (plan: Plan, leak: string, mode: Mode, signal?: AbortSignal): Promise<TrustPoint[]> =>
+    json(about('/api/trust/curve', plan, { query: { leak, mode }, signal })),
 
   /** What helps one leak against single faults, found by trying it. */
   tryRemedies: (plan: Plan, leak: string, signal?: AbortSignal): Promise<Remedy[]> =>

@@ -405,6 +405,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["trust"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trust/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["trustCurve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-text": {
         parameters: {
             query?: never;
@@ -1915,6 +1947,46 @@ export interface components {
         };
         /** @enum {unknown} */
         EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort";
+        /** @description How often what is fitted fails, and how often it is tested with water. */
+        FailureFigures: {
+            /** @description At most one of a kind; `null`: nobody has said. */
+            rates?: null | components["schemas"]["FailureRate"][];
+            /**
+             * Format: double
+             * @description From one test of the whole to the next; `null`: not said.
+             */
+            testEveryS?: null | number;
+            /**
+             * Format: double
+             * @description The share of a sensor's failures that strikes all of its batch at once; `null`: not said.
+             */
+            commonShare?: null | number;
+            /**
+             * Format: double
+             * @description How likely it may at most be that a leak is not stopped; `null`: not said.
+             */
+            target?: null | number;
+        };
+        /** @description How often one kind of part fails, and for how long it stays so. */
+        FailureRate: {
+            kind: components["schemas"]["PartKind"];
+            /**
+             * Format: double
+             * @description Failures of one such part in a year; `null`: not said.
+             */
+            perYear?: null | number;
+            /**
+             * Format: double
+             * @description The share of them that is noticed at once, as a battery that reports itself low; `null`: not said, and so none. Mains,
+             *     internet and cloud service are used every day: their failures are all noticed, whatever is said.
+             */
+            noticedShare?: null | number;
+            /**
+             * Format: double
+             * @description From being noticed until it works again; `null`: not said.
+             */
+            repairS?: null | number;
+        };
         /**
          * @description Something that is broken when the water begins to run, and stays so.
          * @enum {unknown}
@@ -2683,6 +2755,18 @@ export interface components {
         };
         /** @enum {unknown} */
         Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow";
+        /** @description One part that can fail. */
+        Part: {
+            /** @description What it is. */
+            kind: components["schemas"]["PartKind"];
+            /** @description The sensor, repeater, drive or stop valve, or the first sensor of a batch; `null` where there is one only. */
+            id?: null | string;
+        };
+        /**
+         * @description What can fail between a leak and a shut valve.
+         * @enum {unknown}
+         */
+        PartKind: "sensor" | "sensorBatch" | "repeater" | "hub" | "cloudService" | "internet" | "mains" | "drive" | "stopValve";
         /** @description Figures of the customer's own, in the catalogue's currency; `null`: not given. */
         Payback: {
             /**
@@ -2886,6 +2970,7 @@ export interface components {
             options: components["schemas"]["PlanOption"][];
             /** @description What the customer calculates the price against. */
             payback: components["schemas"]["Payback"];
+            failures?: null | components["schemas"]["FailureFigures"];
             /**
              * Format: int32
              * @description The revision of the firm's catalogue that Catalogue Plan.Catalogue was taken from; `null`: it is the plan's own.
@@ -3531,6 +3616,8 @@ export interface components {
              */
             probeHeightM?: null | number;
             hold?: components["schemas"]["SensorHold"];
+            /** @description What is printed on it of when it was made; `null`: not read. */
+            batch?: null | string;
             /** @description What its radio has to get out of. */
             cover?: components["schemas"]["RadioCover"];
             /** @description The leak points of its room that it can hear, each with the way the water has to go. */
@@ -4008,6 +4095,73 @@ export interface components {
          * @enum {unknown}
          */
         Trade: "fitter" | "plumber" | "electrician" | "utility";
+        /**
+         * @description How far the closing is to be trusted, for every leak that a stop valve could stop. Parts fail independently of one another, but for the
+         *     share of a sensor's failures that strikes its whole batch; three failures at once are not counted.
+         */
+        Trust: {
+            /** @description The leaks in the order of the plan. */
+            rows: components["schemas"]["TrustRow"][];
+            /** @description The kinds of parts of which a figure is missing that something hangs on. */
+            missing: components["schemas"]["PartKind"][];
+            /**
+             * Format: int32
+             * @description How many were run.
+             */
+            rehearsals: number;
+        };
+        /** @description One time between tests. */
+        TrustPoint: {
+            /**
+             * Format: double
+             * @description s.
+             */
+            testEveryS: number;
+            /**
+             * Format: double
+             * @description How likely the leak is not stopped.
+             */
+            onDemand: number;
+        };
+        /** @description How far the closing is to be trusted for one leak, in modes that are alike. */
+        TrustRow: {
+            leakId: string;
+            modes: components["schemas"]["Mode"][];
+            /** @description Minimal sets of up to two parts, single parts first, among them the likeliest. */
+            sets: components["schemas"]["TrustSet"][];
+            /**
+             * Format: double
+             * @description How likely the leak is not stopped; `null`: a figure is missing.
+             */
+            onDemand: null | number;
+            /** @description The parts that add most, at most three, the most first. */
+            shares: components["schemas"]["TrustShare"][];
+            /**
+             * Format: double
+             * @description The longest time between tests that meets the target, s; 0: none does; `null`: a figure is missing.
+             */
+            longestTestS: null | number;
+        };
+        /** @description Parts whose failure together leaves a leak running, none of them to spare. */
+        TrustSet: {
+            /** @description None: it runs on with nothing broken. */
+            parts: components["schemas"]["Part"][];
+            /**
+             * Format: double
+             * @description How likely all have failed when it leaks; `null`: a figure is missing.
+             */
+            probability: null | number;
+        };
+        /** @description What one part adds. */
+        TrustShare: {
+            /** @description The part. */
+            part: components["schemas"]["Part"];
+            /**
+             * Format: double
+             * @description By how much of itself the probability would fall if this part never failed, 0 to 1.
+             */
+            share: number;
+        };
         /**
          * @description What a field takes.
          * @enum {unknown}
@@ -5264,6 +5418,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    trust: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trust"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    trustCurve: {
+        parameters: {
+            query: {
+                leak: string;
+                mode: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrustPoint"][];
                 };
             };
             /** @description Bad Request */

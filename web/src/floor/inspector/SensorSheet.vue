@@ -9,6 +9,7 @@ import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import TextField from '@/ui/TextField.vue'
 import { one } from '@/ui/measured'
 import { figure, show, showBounds } from '@/ui/units'
 import type { Choice } from '@/ui/words'
@@ -151,6 +152,15 @@ async function takeOff() {
       :value="sensor.hold ?? 'unknown'"
       :choices="holds"
       :apply="(hold) => set('hold', (s) => void (s.hold = hold))"
+    />
+    <TextField
+      v-if="view.stage !== 'reach'"
+      class="col-span-2"
+      label="Batch"
+      how="As printed on it: sensors of one batch may fail together."
+      :value="sensor.batch ?? ''"
+      :apply="(batch) => set('batch', (s) => void (s.batch = batch || null))"
+      :pointer="`/installation/sensors/${index}/batch`"
     />
     <ChoiceField
       v-if="view.stage === 'reach'"

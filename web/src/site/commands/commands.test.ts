@@ -10,6 +10,7 @@ import * as radio from './radio'
 import { applyRemedy } from './remedies'
 import { protectionOf, setDelay, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
+import { setFailureRate, setFailures } from './failures'
 import { setNuisance } from './nuisance'
 import * as whole from './plan'
 
@@ -82,6 +83,8 @@ const all: [string, Command, string[]][] = [
     ['building.rooms', 'building.storeys'],
   ],
   ['setNuisance', setNuisance('mop', { perYear: 12 }), ['building.nuisance']],
+  ['setFailureRate', setFailureRate('hub', { perYear: 0.4 }), ['failures']],
+  ['setFailures', setFailures({ testEveryS: 86400 }), ['failures']],
   ['setDelay', setDelay(7), ['installation.rules']],
   ['assumeUsual', assumeUsual('house', true), ['building']],
   ['addLeak', building.addLeak('new', 'Hose', room!.id, feed), ['building.rooms']],
@@ -314,6 +317,33 @@ it('what wets a sensor for nothing is said once a kind, and taken out when neith
   setNuisance('mop', { perYear: null })(draft)
   setNuisance('mop', { lastsS: null })(draft)
   expect(draft.building.nuisance!.map((e) => e.kind)).toEqual(['splash'])
+})
+
+it('how often parts fail is said once a kind, beside what holds for all, and taken out when nothing is said any more', () => {
+  const draft = structuredClone(demo)
+  draft.failures = null
+  setFailures({ testEveryS: 86400 })(draft)
+  setFailureRate('hub', { perYear: 0.4 })(draft)
+  setFailureRate('hub', { noticedShare: 0.5 })(draft)
+  expect(draft.failures).toEqual({
+    testEveryS: 86400,
+    rates: [{ kind: 'hub', perYear: 0.4, noticedShare: 0.5, repairS: null }],
+  })
+  setFailureRate('hub', { perYear: null, noticedShare: null })(draft)
+  expect(draft.failures).toEqual({ testEveryS: 86400, rates: [] })
+})
+
+it('a sensor that shall only tell loses its direct links, which would close', () => {
+  const draft = structuredClone(demo)
+  draft.installation.rules = []
+  draft.installation.links = [
+    { sensorId: sensor.id, driveId: drive.id },
+    { sensorId: 'another', driveId: drive.id },
+  ]
+  expect(protectionOf(draft, [sensor.id])).toBe('protect')
+  setProtection([sensor.id], 'tellOnly')(draft)
+  expect(draft.installation.links.map((l) => l.sensorId)).toEqual(['another'])
+  expect(protectionOf(draft, [sensor.id])).toBe('tellOnly')
 })
 
 describe('a drive', () => {

@@ -10,8 +10,10 @@ export type Protection = 'protect' | 'tellOnly'
 
 /** Of some sensors; null where they differ. */
 export function protectionOf({ installation }: Plan, sensorIds: string[]): Protection | null {
-  const closing = sensorIds.filter((id) =>
-    installation.rules.some((r) => r.action === 'close' && hears(r, id)),
+  const closing = sensorIds.filter(
+    (id) =>
+      installation.rules.some((r) => r.action === 'close' && hears(r, id)) ||
+      installation.links.some((l) => l.sensorId === id),
   )
   return closing.length === sensorIds.length ? 'protect' : closing.length === 0 ? 'tellOnly' : null
 }
@@ -46,10 +48,11 @@ function protect(draft: Plan, sensorIds: string[]) {
   Object.assign(rules.at(-1)!, { allBut: false, sensorIds: [...sensorIds], modes: uncovered })
 }
 
-/** They leave every closing rule and join one that only tells in every mode; where there is none, it is made. */
+/** They leave every closing rule, lose their direct links and join one that only tells in every mode; where there is none, it is made. */
 function tellOnly(draft: Plan, sensorIds: string[]) {
   const { rules } = draft.installation
   for (const rule of rules) if (rule.action === 'close') ignore(rule, sensorIds)
+  draft.installation.links = draft.installation.links.filter((l) => !sensorIds.includes(l.sensorId))
   const telling = rules.find((r) => r.action === 'tellOnly' && modes.every((m) => r.modes.includes(m)))
   if (telling) listen(telling, sensorIds)
   else {

@@ -22,6 +22,7 @@ import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
 import RehearsalFloor from './RehearsalFloor.vue'
 import TimeStrip from './TimeStrip.vue'
+import TrustView from './trust/TrustView.vue'
 
 const open = useOpenPlan()
 const preferences = usePreferences()
@@ -43,7 +44,7 @@ const broken = computed<Fault[]>(() =>
       .includes(f),
   ),
 )
-const isMatrix = computed(() => route.query.view === 'faults')
+const view = computed(() => String(route.query.view ?? ''))
 const leakChoices = computed(() =>
   leaks.value.map((l) => ({ value: l.leak.id, label: `${l.leak.name}, ${l.room.name}` })),
 )
@@ -90,8 +91,9 @@ const go = async (query: { leak?: string; mode?: Mode; faults?: Fault[] }) => {
   await router.replace({ query: { leak, mode: chosen, ...(of.length ? { faults: of.join() } : {}) } })
 }
 const views = [
-  { name: 'One leak', query: {} },
-  { name: 'Every leak, each fault', query: { view: 'faults' } },
+  { name: 'One leak', view: '' },
+  { name: 'Each fault', view: 'faults' },
+  { name: 'How far to trust it', view: 'trust' },
 ]
 </script>
 
@@ -107,22 +109,21 @@ const views = [
     </p>
     <template v-else>
       <nav
-        class="border-rule bg-sheet mb-4 inline-flex gap-px rounded-sm border p-0.5"
+        class="border-rule bg-sheet mb-4 inline-flex flex-wrap gap-px rounded-sm border p-0.5"
         aria-label="What is looked at"
       >
         <RouterLink
-          v-for="view in views"
-          :key="view.name"
-          class="rounded-xs px-3 py-1 max-md:min-h-11 max-md:py-2.5"
-          :class="
-            isMatrix === !!view.query.view ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'
-          "
-          :aria-current="isMatrix === !!view.query.view ? 'page' : undefined"
-          :to="{ query: view.query }"
-          >{{ view.name }}</RouterLink
+          v-for="shown in views"
+          :key="shown.name"
+          class="rounded-xs px-3 py-1 max-md:min-h-11 max-md:px-2.5 max-md:py-2.5"
+          :class="view === shown.view ? 'bg-moss text-on-moss font-semibold' : 'hover:bg-moss-wash'"
+          :aria-current="view === shown.view ? 'page' : undefined"
+          :to="{ query: shown.view ? { view: shown.view } : {} }"
+          >{{ shown.name }}</RouterLink
         >
       </nav>
-      <FaultMatrix v-if="isMatrix" @pick="go" />
+      <FaultMatrix v-if="view === 'faults'" @pick="go" />
+      <TrustView v-else-if="view === 'trust'" />
       <template v-else>
         <div class="mb-5 grid gap-x-5 gap-y-3 sm:grid-cols-[minmax(0,1fr)_auto_minmax(11rem,auto)]">
           <ChoiceField label="Leak" :value="leakId" :choices="leakChoices" :apply="(leak) => go({ leak })" />

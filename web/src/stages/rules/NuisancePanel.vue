@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { api } from '@/api/client'
 import type { NuisanceEvent } from '@/api/types'
 import { setNuisance } from '@/site/commands/nuisance'
@@ -12,6 +12,7 @@ import { usePreferences } from '@/site/preferences'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import { clock, figure, show } from '@/ui/units'
+import { useWidth } from '@/ui/useWidth'
 
 /** How often the rules would close for nothing, against what the wait costs: the curve that a delay is chosen from. */
 const open = useOpenPlan()
@@ -27,13 +28,14 @@ const eventOf = (kind: NuisanceEvent['kind']) => open.plan!.building.nuisance?.f
 const set = (kind: NuisanceEvent['kind'], key: 'perYear' | 'lastsS') => (values: number[] | null) =>
   open.edit(`nuisance ${kind} ${key}`, setNuisance(kind, { [key]: values?.[0] ?? null }))
 
-const WIDTH = 460
+const box = ref<HTMLElement>()
+const width = useWidth(box)
 const HEIGHT = 210
 const PAD = { left: 44, right: 40, top: 18, bottom: 34 }
 const points = computed(() => (data.value?.curve ?? []).filter((p) => p.meanM3 != null))
 const x = computed(() => {
   const lost = [...points.value.map((p) => p.meanM3!), data.value!.meanM3 ?? points.value[0]!.meanM3!]
-  return scaleLinear([Math.min(...lost), Math.max(...lost)], [PAD.left + 14, WIDTH - PAD.right])
+  return scaleLinear([Math.min(...lost), Math.max(...lost)], [PAD.left + 14, width.value - PAD.right])
 })
 const y = computed(() =>
   scaleLinear(
@@ -81,21 +83,23 @@ const isNow = (delayS: number) => data.value?.delayS === delayS
         />
       </template>
     </div>
-    <figure v-if="points.length" class="bg-sheet mt-4 max-w-xl rounded-sm p-2">
+    <figure class="bg-sheet mt-4 max-w-xl rounded-sm" :class="{ 'p-2': points.length }">
+      <div ref="box" />
       <svg
-        :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
-        class="w-full"
+        v-if="points.length"
+        :width="width"
+        :height="HEIGHT"
         role="group"
         aria-label="Closings for nothing against litres, by delay"
       >
         <g v-for="tick in y.ticks(4)" :key="tick">
-          <path :d="`M${PAD.left} ${y(tick)}H${WIDTH - 8}`" class="stroke-rule" />
+          <path :d="`M${PAD.left} ${y(tick)}H${width - 8}`" class="stroke-rule" />
           <text :x="PAD.left - 6" :y="y(tick) + 4" text-anchor="end" class="figures fill-faded text-[12px]">
             {{ figure(tick) }}
           </text>
         </g>
         <text :x="4" :y="11" class="fill-faded text-[12px]">for nothing, a year</text>
-        <text :x="WIDTH - 6" :y="HEIGHT - 6" text-anchor="end" class="fill-faded text-[12px]">
+        <text :x="width - 6" :y="HEIGHT - 6" text-anchor="end" class="fill-faded text-[12px]">
           lost on average, by delay
         </text>
         <path :d="path" class="stroke-ink fill-none" stroke-width="1.5" />
@@ -140,7 +144,7 @@ const isNow = (delayS: number) => data.value?.delayS === delayS
           />
           <text
             :x="x(data.meanM3) + 9"
-            :y="y(data.closingsPerYear) + 15"
+            :y="y(data.closingsPerYear) + 17"
             class="halo fill-ink text-[12px] font-bold"
           >
             now
@@ -163,7 +167,7 @@ const isNow = (delayS: number) => data.value?.delayS === delayS
           {{ litres(points.at(-1)!.meanM3!) }}
         </text>
       </svg>
-      <figcaption class="text-faded px-1 text-[12.5px]">
+      <figcaption v-if="points.length" class="text-faded px-1 text-[12.5px]">
         The square is how it is now; press a dot to give it to every rule that closes. Any sensor is as likely
         to be wet; times are taken to be exponential; home 45 %, asleep 30 %, away 20 %, on holiday 5 % of the
         year.
