@@ -84,7 +84,7 @@ public sealed record Nuisance
         double[] byRules = plan.Installation.Hubs.Count == 0 ? [] :
         [
             .. plan.Installation.Rules
-                .Where(r => r.Action == RuleAction.Close && r.Modes.Contains(mode) && r.Hears(sensorId) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)))
+                .Where(r => r.Action == RuleAction.Close && r.Modes.Contains(mode) && r.Hears(sensorId) && !(r.AtLeast > 1) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)))
                 .Select(r => r.ConfirmS + (r.CancelIfDry ? r.DelayS : 0)),
         ];
         bool isLinked = plan.Installation.Links.Any(l => l.SensorId == sensorId);

@@ -58,7 +58,11 @@ public sealed record SetupSheet
         };
     }
 
-    private static string If(Sensor sensor, Rule rule) => rule.ConfirmS > 0 ? $"{sensor.Name} has been wet for {RuleText.Duration(rule.ConfirmS)}" : $"{sensor.Name} is wet";
+    private static string If(Sensor sensor, Rule rule)
+    {
+        string wet = rule.ConfirmS > 0 ? $"has been wet for {RuleText.Duration(rule.ConfirmS)}" : "is wet";
+        return rule.AtLeast is > 1 and var count ? $"{sensor.Name} {wet}, and so {(count == 2 ? "is another" : $"are {count - 1} others")} of “{rule.Name}”" : $"{sensor.Name} {wet}";
+    }
 
     private static string While(Rule rule) => rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length
         ? "always"
@@ -66,18 +70,25 @@ public sealed record SetupSheet
 
     private static IReadOnlyList<string> Then(Plan plan, Sensor sensor, Rule rule)
     {
-        string tell = $"tell: “{sensor.Name} is wet”";
+        string tell = $"tell {Told(plan, rule)}: “{AlertMessage.Of(plan, rule, sensor)}”";
         if (rule.Action == RuleAction.TellOnly)
         {
             return [tell];
         }
 
-        string[] valves = [.. plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null && rule.Closes(v.Id)).Select(v => v.Name)];
+        string[] valves = AlertMessage.Valves(plan, rule);
         string close = valves.Length == 0 ? "close nothing: no valve with a drive is named" : $"close {string.Join(" and ", valves)}";
         return rule.DelayS > 0
             ? [tell, $"wait {RuleText.Duration(rule.DelayS)}", rule.CancelIfDry ? $"if it is still wet, {close}" : close]
             : [tell, close];
     }
+
+    private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Name).ToArray() switch
+    {
+        [] when plan.Installation.Contacts is null => "whom it concerns",
+        [] => "nobody",
+        var names => string.Join(", ", names),
+    };
 
     private static SetupLink LinkOf(Plan plan, DirectLink link, int number)
     {
@@ -91,6 +102,11 @@ public sealed record SetupSheet
         if (fitted.Rules.Any(r => r is { Action: RuleAction.Close, CancelIfDry: true, DelayS: > 0 } && fitted.Sensors.Count(s => r.Hears(s.Id)) > 1))
         {
             yield return "An automation of one sensor looks at that sensor alone: it does not close where this one has dried and another is still wet. The other’s own automation closes then.";
+        }
+
+        if (fitted.Rules.Any(r => r.AtLeast > 1))
+        {
+            yield return "Several sensors at once need a hub that counts them, or one that looks at other sensors before it acts.";
         }
 
         if (fitted.Rules.Any(r => r.AllBut))

@@ -132,10 +132,14 @@ public static class FindingKinds
     public static readonly FindingKind TooManyDirectLinks = new("too-many-direct-links", Severity.Stop, Stage.Reach);
 
     // Rules.
+    public static readonly FindingKind ContactHearsNothing = new("contact-hears-nothing", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind ContactsNotNamed = new("contacts-not-named", Severity.Note, Stage.Rules);
     public static readonly FindingKind HubNotChosen = new("hub-not-chosen", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind NobodyToldInMode = new("nobody-told-in-mode", Severity.Caution, Stage.Rules);
     public static readonly FindingKind NoRuleInMode = new("no-rule-in-mode", Severity.Stop, Stage.Rules);
     public static readonly FindingKind OnlyToldInMode = new("only-told-in-mode", Severity.Caution, Stage.Rules);
     public static readonly FindingKind PitSensorCloses = new("pit-sensor-closes", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind QuorumTooLarge = new("quorum-too-large", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleClosesUndrivenMain = new("rule-closes-undriven-main", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleClosesWrongMain = new("rule-closes-wrong-main", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutMode = new("rule-without-mode", Severity.Stop, Stage.Rules);
@@ -160,8 +164,9 @@ public static class FindingKinds
         StrokesAYearUnknown, TooColdForBatteries, WetNotKnown, HotAndColdSwapped, NotFromTheMain, PipeProposed,
         PositionUnknown, DistanceUnknown, FilmThinnerThanGap, LeakNeverSeen, LeakWithoutSensor, MainPartDrowns,
         PitNotMeasured, ProbeAboveRim, ProbeBelowPumpLevel, SensorAddsNothing, SensorDoesNotFit, SensorHoldUnknown,
-        SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, HubNotChosen, NoRuleInMode,
-        OnlyToldInMode, PitSensorCloses, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleWithoutMode, RuleWithoutSensor,
+        SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, ContactHearsNothing,
+        ContactsNotNamed, HubNotChosen, NobodyToldInMode, NoRuleInMode,
+        OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleWithoutMode, RuleWithoutSensor,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
         HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
         RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,

@@ -39,6 +39,7 @@ internal sealed class PlanParts
         Links = Of<IReadOnlyList<DirectLink>>(installation, "links"),
         Signals = Of<IReadOnlyList<SignalReading>>(installation, "signals"),
         Rules = Of<IReadOnlyList<Rule>>(installation, "rules"),
+        Contacts = installation.TryGetProperty("contacts", out JsonElement contacts) && contacts.ValueKind == JsonValueKind.Array ? Of<IReadOnlyList<Contact>>(contacts) : null,
     };
 
     private T Of<T>(JsonElement owner, string name)

@@ -28,6 +28,10 @@ public sealed record Installation
     [AtMost(200)]
     public required IReadOnlyList<Rule> Rules { get; init; }
 
+    /// <summary>Who is told; <see langword="null"/>: nobody has said.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<Contact>? Contacts { get; init; }
+
     /// <summary>Nothing chosen yet.</summary>
     public static Installation None { get; } = new() { Drives = [], Sensors = [], Hubs = [], Repeaters = [], Links = [], Signals = [], Rules = [] };
 }

@@ -20,7 +20,7 @@ public enum RuleAction
 }
 
 /// <summary>
-/// Any of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that.
+/// So many of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that.
 /// </summary>
 public sealed record Rule
 {
@@ -37,6 +37,10 @@ public sealed record Rule
     /// <summary>Whether it listens to every sensor but those named, and so to each that is added.</summary>
     public bool AllBut { get; init; }
 
+    /// <summary>How many of them must be wet at once; <see langword="null"/>: one is enough.</summary>
+    [Limits(1, 500, "")]
+    public int? AtLeast { get; init; }
+
     /// <summary>How long a sensor must stay wet before the rule acts.</summary>
     [Limits(0, 86400, "s")]
     public required double ConfirmS { get; init; }
@@ -45,6 +49,10 @@ public sealed record Rule
     public required IReadOnlyList<Mode> Modes { get; init; }
 
     public required RuleAction Action { get; init; }
+
+    /// <summary>The contacts it tells; <see langword="null"/>: all there are.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<string>? TellIds { get; init; }
 
     /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
     [AtMost(50)]
@@ -61,4 +69,8 @@ public sealed record Rule
     /// <summary>Whether it listens to a sensor.</summary>
     /// <param name="sensorId">One of the plan's.</param>
     public bool Hears(string sensorId) => SensorIds.Contains(sensorId) != AllBut;
+
+    /// <summary>Whether it tells a contact.</summary>
+    /// <param name="contactId">One of the plan's.</param>
+    public bool Tells(string contactId) => TellIds?.Contains(contactId) != false;
 }

@@ -35,8 +35,17 @@ internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fa
         && !(mainsFailed && !(plan.Installation.Hubs is [var hub, ..] && GoesOn(hub.HasBackup)))
         && ((HasInternet && !faults.Contains(Fault.CloudFailed) && !HasFailed(PartKind.CloudService)) || GoesOn(DecidesInTheHouse));
 
-    /// <summary>Whether what the hub tells comes to somebody.</summary>
-    public bool TellsSomebody => HasInternet && !faults.Contains(Fault.TelephonesMuted);
+    /// <summary>Whether what the hub tells comes to a telephone.</summary>
+    public bool ReachesTelephones => HasInternet && !faults.Contains(Fault.TelephonesMuted);
+
+    /// <summary>Whether somebody hears what the hub tells.</summary>
+    /// <param name="contact">One of the plan's.</param>
+    /// <param name="mode">Who is home.</param>
+    public bool Hears(Contact contact, Mode mode) =>
+        contact.Ways.Any(way => contact.Hears(way, mode) && (way is AlertWay.Siren or AlertWay.Spoken || ReachesTelephones));
+
+    /// <summary>Whether who hears of it does something.</summary>
+    public bool SomebodyActs => !faults.Contains(Fault.NobodyAnswers);
 
     private bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;
 

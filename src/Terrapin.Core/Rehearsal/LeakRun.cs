@@ -199,7 +199,9 @@ internal sealed class LeakRun
     private Rehearsed RunsOn()
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
-        bool told = Entry(e => e.Kind == TraceKind.Told) is not null && broken.TellsSomebody;
+        bool told = plan.Installation.Contacts is null
+            ? broken.ReachesTelephones && Entry(e => e.Kind == TraceKind.Told) is not null
+            : Told().Any(t => t.Hears);
         Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
         if (Entry(e => e.Kind == TraceKind.LeakEnds) is { } spent)
         {
@@ -293,10 +295,47 @@ internal sealed class LeakRun
             FlowM3PerS = Interval.Exactly(flow),
             ResidualM3PerS = residualM3PerS,
             Spans = spans,
+            Told = [.. Told()],
             Events = [.. trace.Entries.Select(Event).OfType<TimelineEvent>()],
             Curve = curve,
             DrainDown = drain,
         };
+
+    /// <summary>Each contact at the first time that a rule tells them.</summary>
+    private IEnumerable<ToldContact> Told()
+    {
+        foreach (Contact contact in plan.Installation.Contacts ?? [])
+        {
+            if (Entry(e => e.Kind == TraceKind.Told && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
+            {
+                continue;
+            }
+
+            bool hears = broken.Hears(contact, mode);
+            double? actsAtS = hears && broken.SomebodyActs ? told.TimeS + contact.ActsAfterS : null;
+            yield return new ToldContact(contact.Id, told.TimeS, hears, actsAtS, actsAtS is { } at ? OutAt(at) : null);
+        }
+    }
+
+    /// <summary>Out by a time: the flow changes only at points of the curve.</summary>
+    private double OutAt(double timeS)
+    {
+        int next = 0;
+        while (next < trace.Curve.Count && trace.Curve[next].TimeS <= timeS)
+        {
+            next++;
+        }
+
+        TracePoint from = trace.Curve[Math.Max(0, next - 1)];
+        double sinceS = timeS - from.TimeS;
+        if (next == trace.Curve.Count)
+        {
+            return from.OutM3[0] + (trace.EndM3PerS[0] * sinceS);
+        }
+
+        TracePoint to = trace.Curve[next];
+        return from.OutM3[0] + ((to.OutM3[0] - from.OutM3[0]) * sinceS / (to.TimeS - from.TimeS));
+    }
 
     private TimelineEvent? Event(TraceEntry entry) => KindOf(entry) is { } kind
         ? new TimelineEvent(entry.TimeS, kind, entry.OutM3, entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id, entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id)

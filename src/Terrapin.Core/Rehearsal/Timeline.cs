@@ -111,6 +111,14 @@ public sealed record DrainParts(double PipesM3, double TankM3, double HeaterM3)
     public double TotalM3 => PipesM3 + TankM3 + HeaterM3;
 }
 
+/// <summary>Somebody who is told of a leak.</summary>
+/// <param name="ContactId">The contact.</param>
+/// <param name="AtS">From the first drop, s.</param>
+/// <param name="Hears">Whether it comes to them.</param>
+/// <param name="ActsAtS">When they have shut the water off by hand, s; <see langword="null"/>: never, or not said.</param>
+/// <param name="OutM3">What has run out by then if nothing else stops it, before the pipes drain, m³.</param>
+public sealed record ToldContact(string ContactId, double AtS, bool Hears, double? ActsAtS, double? OutM3);
+
 /// <summary>One leak in one mode, from the first drop until it is quiet, every unknown taken as it gives the most litres.</summary>
 public sealed record Rehearsed
 {
@@ -145,6 +153,9 @@ public sealed record Rehearsed
     public required IReadOnlyList<PhaseSpan> Spans { get; init; }
 
     public required IReadOnlyList<TimelineEvent> Events { get; init; }
+
+    /// <summary>Who is told, once each, in the order of the plan; empty where the plan names nobody.</summary>
+    public IReadOnlyList<ToldContact> Told { get; init; } = [];
 
     public required IReadOnlyList<TimelinePoint> Curve { get; init; }
 

@@ -24,12 +24,19 @@ public static class RuleFindings
                 found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
             }
 
+            int heardByIt = plan.Installation.Sensors.Count(s => rule.Hears(s.Id));
+            if (heardByIt > 0 && rule.AtLeast > heardByIt)
+            {
+                found.Add(FindingKinds.QuorumTooLarge, $"installation/rules/{i}/atLeast", $"\"{rule.Name}\" waits for {rule.AtLeast} wet sensors and listens to {heardByIt}: it can never fire.", "Ask for fewer, or let it listen to more.");
+            }
+
             if (rule.Modes.Count == 0)
             {
                 found.Add(FindingKinds.RuleWithoutMode, $"installation/rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
             }
         }
 
+        ContactFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
         HashSet<string> heard = [.. plan.Installation.Sensors.Select(s => s.Id).Where(id => plan.Installation.Rules.Any(r => r.Hears(id)) || plan.Installation.Links.Any(l => l.SensorId == id))];

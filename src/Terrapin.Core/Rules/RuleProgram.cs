@@ -96,8 +96,8 @@ public sealed class RuleProgram
     }
 
     /// <summary>
-    /// Takes one event. A rule fires when one of its sensors has been wet for the confirming time and its modes hold, whichever
-    /// came last; of several it fires for the one that has been wet longest. A change of mode leaves a pending closing as it is.
+    /// Takes one event. A rule fires when as many of its sensors as it needs have been wet for the confirming time and its modes hold,
+    /// whichever came last; of several it fires for the one that has been wet longest. A change of mode leaves a pending closing as it is.
     /// </summary>
     /// <param name="before">Words of the state from the step before, or of <see cref="Quiet"/>.</param>
     /// <param name="sinceMs">From the step before until now, not negative.</param>
@@ -176,7 +176,7 @@ public sealed class RuleProgram
         int next = int.MaxValue;
         if (progress == Waiting && !allDry && rule.HoldsIn(state[0]))
         {
-            (int sensor, next) = Confirmed(index, rule.ConfirmMs, state);
+            (int sensor, next) = Confirmed(index, state);
             if (sensor >= 0)
             {
                 orders[given++] = new RuleOrder(RuleOrderKind.Tell, index, sensor);
@@ -208,9 +208,13 @@ public sealed class RuleProgram
         return true;
     }
 
-    /// <returns>Of the sensors wet for the confirming time the one that was so first, or −1; and when the next of them will be, ms.</returns>
-    private (int Sensor, int NextMs) Confirmed(int rule, int confirmMs, ReadOnlySpan<int> state)
+    /// <returns>
+    /// Of the sensors wet for the confirming time the one that was so first, or −1 where they are too few; and when the next of them will be,
+    /// ms.
+    /// </returns>
+    private (int Sensor, int NextMs) Confirmed(int rule, ReadOnlySpan<int> state)
     {
+        (int confirmMs, int missing) = (rules[rule].ConfirmMs, rules[rule].AtLeast);
         int sensor = -1;
         int oldest = -1;
         int next = int.MaxValue;
@@ -224,19 +228,23 @@ public sealed class RuleProgram
                 {
                     next = Math.Min(next, confirmMs - age);
                 }
-                else if (age > oldest)
+                else
                 {
-                    (sensor, oldest) = (candidate, age);
+                    missing--;
+                    if (age > oldest)
+                    {
+                        (sensor, oldest) = (candidate, age);
+                    }
                 }
             }
         }
 
-        return (sensor, next);
+        return (missing > 0 ? -1 : sensor, next);
     }
 
     private static int WordsFor(int sensors) => (sensors + WordBits - 1) / WordBits;
 
-    private readonly record struct CompiledRule(int ConfirmMs, int DelayMs, int Modes, bool Closes, bool CancelsIfDry, ulong Valves)
+    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool CancelsIfDry, ulong Valves)
     {
         public bool HoldsIn(int mode) => (Modes & (1 << mode)) != 0;
 
@@ -250,6 +258,7 @@ public sealed class RuleProgram
 
             return new CompiledRule(
                 Milliseconds(rule.ConfirmS),
+                rule.AtLeast ?? 1,
                 Milliseconds(rule.DelayS),
                 rule.Modes.Aggregate(0, (modes, mode) => modes | (1 << (int)mode)),
                 rule.Action == RuleAction.Close,

@@ -25,17 +25,21 @@ public static class RuleText
     /// <summary>The longest wait or confirming time, s.</summary>
     private const double LongestS = 86400;
 
+    /// <summary>The most sensors that a rule may wait for.</summary>
+    private const int MostSensors = 500;
+
     /// <summary>A rule as text.</summary>
     /// <param name="plan">The plan that names its sensors and valves.</param>
     /// <param name="rule">One of its rules.</param>
     public static string Write(Plan plan, Rule rule)
     {
+        (string sensor, string of) = rule.AtLeast is { } least ? ($"any {least} sensors", $"any {least} of") : ("any sensor", "any of");
         string who = rule switch
         {
-            { AllBut: true, SensorIds.Count: 0 } => "any sensor",
-            { AllBut: true } => $"any sensor but {Names(rule.SensorIds, Sensors(plan))}",
+            { AllBut: true, SensorIds.Count: 0 } => sensor,
+            { AllBut: true } => $"{sensor} but {Names(rule.SensorIds, Sensors(plan))}",
             { SensorIds.Count: 0 } => "no sensor",
-            _ => $"any of {Names(rule.SensorIds, Sensors(plan))}",
+            _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
         };
         string modes = rule.Modes.Distinct().Count() switch
         {
@@ -45,7 +49,13 @@ public static class RuleText
         };
         string wait = rule.DelayS > 0 || rule.CancelIfDry ? $"wait {Duration(rule.DelayS)}{(rule.CancelIfDry ? " unless dry" : "")}, " : "";
         string valves = rule.StopValveIds.Count == 0 ? "every valve" : Names(rule.StopValveIds, Valves(plan));
-        string then = rule.Action == RuleAction.TellOnly ? "tell" : $"tell, {wait}close {valves}";
+        string tell = rule.TellIds switch
+        {
+            null => "tell",
+            [] => "tell nobody",
+            var ids => $"tell {Names(ids, Contacts(plan), " and ")}",
+        };
+        string then = rule.Action == RuleAction.TellOnly ? tell : $"{tell}, {wait}close {valves}";
         return $"rule {Quoted(rule.Name)}\nwhen {who} is wet for {Duration(rule.ConfirmS)}\nin {modes}\nthen {then}\n";
     }
 
@@ -69,8 +79,10 @@ public static class RuleText
 
     private static (string Id, string Name)[] Valves(Plan plan) => [.. plan.Building.StopValves.Select(v => (v.Id, v.Name))];
 
+    private static (string Id, string Name)[] Contacts(Plan plan) => [.. (plan.Installation.Contacts ?? []).Select(c => (c.Id, c.Name))];
+
     /// <summary>By name; where several are called so, with the id behind it.</summary>
-    private static string Names(IEnumerable<string> ids, (string Id, string Name)[] known) => string.Join(", ", ids.Select(id =>
+    private static string Names(IEnumerable<string> ids, (string Id, string Name)[] known, string between = ", ") => string.Join(between, ids.Select(id =>
     {
         string name = known.First(k => k.Id == id).Name;
         return known.Count(k => k.Name == name) == 1 ? Quoted(name) : $"{Quoted(name)} #{id}";
@@ -108,20 +120,23 @@ public static class RuleText
             Word("rule");
             string name = Take(RuleTokenKind.Name, "the rule's name in quotes").Text;
             Word("when");
-            (bool allBut, IReadOnlyList<string> sensors) = Who();
+            (int? atLeast, bool allBut, IReadOnlyList<string> sensors) = Who();
             Words("is", "wet", "for");
             double confirmS = Duration();
             Word("in");
             IReadOnlyList<Mode> modes = Modes();
             Words("then", "tell");
+            IReadOnlyList<string>? told = Told();
             var rule = new Rule
             {
                 Id = id,
                 Name = name,
                 AllBut = allBut,
+                AtLeast = atLeast,
                 SensorIds = sensors,
                 ConfirmS = confirmS,
                 Modes = modes,
+                TellIds = told,
                 Action = RuleAction.TellOnly,
                 DelayS = 0,
                 CancelIfDry = false,
@@ -132,7 +147,18 @@ public static class RuleText
                 rule = Closing(rule);
             }
 
-            return Here.Kind == RuleTokenKind.End ? rule : throw Expected(rule.Action == RuleAction.Close ? "the end, or a comma and another valve" : "a comma and what comes next, or the end");
+            return Here.Kind == RuleTokenKind.End ? rule : throw Expected(rule.Action == RuleAction.Close ? "the end, or a comma and another valve" : "names, nobody, a comma and what comes next, or the end");
+        }
+
+        /// <summary>Nothing said is everybody.</summary>
+        private IReadOnlyList<string>? Told()
+        {
+            if (Is("nobody"))
+            {
+                return [];
+            }
+
+            return Here.Kind == RuleTokenKind.Name ? Named(Contacts(plan), "the name of a contact in quotes", () => Is("and")) : null;
         }
 
         private Rule Closing(Rule rule)
@@ -168,12 +194,12 @@ public static class RuleText
             return rule with { Action = RuleAction.Close, DelayS = delayS, CancelIfDry = unlessDry, StopValveIds = valves };
         }
 
-        private (bool AllBut, IReadOnlyList<string> Ids) Who()
+        private (int? AtLeast, bool AllBut, IReadOnlyList<string> Ids) Who()
         {
             if (Is("no"))
             {
                 Word("sensor");
-                return (false, []);
+                return (null, false, []);
             }
 
             if (!Is("any"))
@@ -181,17 +207,24 @@ public static class RuleText
                 throw Expected("any sensor, any of and names, or no sensor");
             }
 
+            int? atLeast = Here.Kind == RuleTokenKind.Number ? Count() : null;
             if (Is("of"))
             {
-                return (false, Named(Sensors(plan), "the name of a sensor in quotes"));
+                return (atLeast, false, Named(Sensors(plan), "the name of a sensor in quotes"));
             }
 
-            if (!Is("sensor"))
+            if (!Is(atLeast is null ? "sensor" : "sensors"))
             {
-                throw Expected("sensor, or of and names");
+                throw Expected(atLeast is null ? "sensor, a number, or of and names" : "sensors, or of and names");
             }
 
-            return (true, Is("but") ? Named(Sensors(plan), "the name of a sensor in quotes") : []);
+            return (atLeast, true, Is("but") ? Named(Sensors(plan), "the name of a sensor in quotes") : []);
+        }
+
+        private int Count()
+        {
+            RuleToken number = Take(RuleTokenKind.Number, "how many sensors");
+            return number.Number is >= 1 and <= MostSensors && number.Number % 1 == 0 ? (int)number.Number : throw Fault(number, $"a whole number from 1 to {MostSensors}");
         }
 
         private IReadOnlyList<Mode> Modes()
@@ -224,8 +257,9 @@ public static class RuleText
         }
 
         /// <summary>Names with commas between. Behind the last a comma may begin something else.</summary>
-        private List<string> Named((string Id, string Name)[] known, string expected)
+        private List<string> Named((string Id, string Name)[] known, string expected, Func<bool>? goesOn = null)
         {
+            goesOn ??= () => Skip(RuleTokenKind.Comma);
             var ids = new List<string>();
             do
             {
@@ -250,7 +284,7 @@ public static class RuleText
                     ids.Add(called[0]);
                 }
             }
-            while (Skip(RuleTokenKind.Comma));
+            while (goesOn());
             return ids;
         }
 

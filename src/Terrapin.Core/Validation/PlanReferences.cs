@@ -292,9 +292,18 @@ internal static class PlanReferences
 
     private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<DocumentError> errors)
     {
+        HashSet<string> contacts = Unique((plan.Installation.Contacts ?? []).Select((c, i) => (c.Id, $"{pointer}/installation/contacts/{i}/id")), "contact", errors);
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
+            for (int j = 0; j < (rule.TellIds?.Count ?? 0); j++)
+            {
+                if (!contacts.Contains(rule.TellIds![j]))
+                {
+                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/tellIds/{j}", "contact", rule.TellIds[j]));
+                }
+            }
+
             for (int j = 0; j < rule.SensorIds.Count; j++)
             {
                 if (!sensors.Contains(rule.SensorIds[j]))

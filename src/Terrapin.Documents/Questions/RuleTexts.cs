@@ -6,7 +6,8 @@ namespace Terrapin.Documents.Questions;
 
 /// <summary>A rule as text.</summary>
 /// <param name="Text">By the grammar in docs/formats.</param>
-public sealed record WrittenRule(string Text);
+/// <param name="Message">What it tells, by the first sensor that it listens to; <see langword="null"/>: it listens to none.</param>
+public sealed record WrittenRule(string Text, string? Message);
 
 /// <summary>One rule of a plan as text, and out of it.</summary>
 public static class RuleTexts
@@ -16,7 +17,13 @@ public static class RuleTexts
     /// <param name="plan">A checked plan.</param>
     /// <param name="ruleId">One of its rules.</param>
     /// <exception cref="RefusedException">There is no such rule.</exception>
-    public static WrittenRule Of(Plan plan, string ruleId) => new(RuleText.Write(plan, Find(plan, ruleId)));
+    public static WrittenRule Of(Plan plan, string ruleId)
+    {
+        Rule rule = Find(plan, ruleId);
+        return new WrittenRule(
+            RuleText.Write(plan, rule),
+            plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor ? AlertMessage.Of(plan, rule, sensor) : null);
+    }
 
     /// <summary>What a text says of a rule; the rule of the plan stays as it is.</summary>
     /// <param name="plan">A checked plan.</param>

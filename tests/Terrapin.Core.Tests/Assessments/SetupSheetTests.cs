@@ -1,5 +1,6 @@
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
 using static Terrapin.Core.Tests.Samples;
 
 namespace Terrapin.Core.Tests.Assessments;
@@ -13,7 +14,7 @@ public class SetupSheetTests
         SetupAutomation line = Assert.Single(SetupSheet.Of(House()).Automations);
         Assert.Equal((1, "puck", "close"), (line.Number, line.SensorId, line.RuleId));
         Assert.Equal(("Under the basin has been wet for 5 s", "always"), (line.If, line.While));
-        Assert.Equal(["tell: “Under the basin is wet”", "wait 20 s", $"if it is still wet, close {House().Building.StopValves[0].Name}"], line.Then);
+        Assert.Equal([$"tell whom it concerns: “{AlertMessage.Of(House(), House().Installation.Rules[0], House().Installation.Sensors[0])}”", "wait 20 s", $"if it is still wet, close {House().Building.StopValves[0].Name}"], line.Then);
     }
 
     [Fact]
@@ -35,9 +36,27 @@ public class SetupSheetTests
         Assert.Equal([1, 2, 3, 4], sheet.Automations.Select(a => a.Number));
         SetupAutomation tells = sheet.Automations[3];
         Assert.Equal(("Sensor 3 is wet", "home or asleep"), (tells.If, tells.While));
-        Assert.Equal(["tell: “Sensor 3 is wet”"], tells.Then);
+        Assert.StartsWith("tell whom it concerns: “Water at Sensor 3, Scullery. Nothing closes by itself", Assert.Single(tells.Then), StringComparison.Ordinal);
         Assert.Contains(sheet.Notes, n => n.Contains("looks at that sensor alone", StringComparison.Ordinal));
         Assert.Contains(sheet.Notes, n => n.Contains("added later", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Who_is_told_is_named_and_several_sensors_at_once_are_said()
+    {
+        Plan plan = House().WithInstallation(i => i with
+        {
+            Contacts = [Contact("a", "Maren"), Contact("b", "Jonas"), Contact("c", "Ilse")],
+            Rules = [i.Rules[0] with { TellIds = ["a", "c"], AtLeast = 2 }, i.Rules[0] with { Id = "all", AtLeast = 3 }],
+        });
+        var sheet = SetupSheet.Of(plan);
+        Assert.StartsWith("tell Maren, Ilse: “", sheet.Automations[0].Then[0], StringComparison.Ordinal);
+        Assert.StartsWith("tell Maren, Jonas, Ilse: “", sheet.Automations[1].Then[0], StringComparison.Ordinal);
+        Assert.Equal("Under the basin has been wet for 5 s, and so is another of “Close at once”", sheet.Automations[0].If);
+        Assert.EndsWith("and so are 2 others of “Close at once”", sheet.Automations[1].If, StringComparison.Ordinal);
+        Assert.Contains(sheet.Notes, n => n.Contains("counts them", StringComparison.Ordinal));
+
+        static Contact Contact(string id, string name) => new() { Id = id, Name = name, Ways = [AlertWay.Call], Modes = [Mode.Home] };
     }
 
     [Fact]

@@ -96,7 +96,7 @@ internal static class ReferenceRuleEngine
         for (int i = 0; i < rules.Count; i++)
         {
             progress[i] = Advance(rules[i], progress[i], state, nowS, actions);
-            next = Earliest(next, Deadline(rules[i], progress[i], state));
+            next = Earliest(next, Deadline(rules[i], progress[i], state, nowS));
         }
 
         return new EngineStep(state with { Progress = progress.DrainToImmutable() }, actions, next);
@@ -151,6 +151,12 @@ internal static class ReferenceRuleEngine
 
     private static string? FirstConfirmed(Rule rule, EngineState state, double nowS)
     {
+        int wetForLong = rule.SensorIds.Count(id => state.WetSinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS);
+        if (wetForLong < (rule.AtLeast ?? 1))
+        {
+            return null;
+        }
+
         string? first = null;
         double firstSince = double.PositiveInfinity;
         foreach (string id in rule.SensorIds)
@@ -164,7 +170,7 @@ internal static class ReferenceRuleEngine
         return first;
     }
 
-    private static double? Deadline(Rule rule, RuleProgress progress, EngineState state)
+    private static double? Deadline(Rule rule, RuleProgress progress, EngineState state, double nowS)
     {
         if (progress is RuleProgress.ClosingPending pending)
         {
@@ -176,7 +182,7 @@ internal static class ReferenceRuleEngine
         {
             foreach (string id in rule.SensorIds)
             {
-                if (state.WetSinceS.TryGetValue(id, out double since))
+                if (state.WetSinceS.TryGetValue(id, out double since) && since + rule.ConfirmS > nowS)
                 {
                     next = Earliest(next, since + rule.ConfirmS);
                 }

@@ -15,8 +15,8 @@ public class RuleEngineProperties
         Gen.Int[1, 15],
         Gen.Bool,
         Gen.Int[0, 60_000],
-        Gen.Bool,
-        (sensors, confirm, modes, closes, delay, cancels) => new Rule
+        Gen.Select(Gen.Bool, Gen.Int[0, 3]),
+        (sensors, confirm, modes, closes, delay, other) => new Rule
         {
             Id = "rule",
             Name = "Rule",
@@ -25,7 +25,8 @@ public class RuleEngineProperties
             Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (modes & (1 << i)) != 0)],
             Action = closes ? RuleAction.Close : RuleAction.TellOnly,
             DelayS = delay / 1000.0,
-            CancelIfDry = cancels,
+            CancelIfDry = other.Item1,
+            AtLeast = other.Item2 == 0 ? null : other.Item2,
         });
 
     /// <summary>Wet and dry for each sensor, then the modes.</summary>

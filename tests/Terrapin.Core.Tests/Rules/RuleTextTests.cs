@@ -16,15 +16,17 @@ public class RuleTextTests
         Gen.Select(Gen.Int[0, 63], Gen.Bool, Gen.OneOf(Gen.Int[0, 86400].Select(s => (double)s), Gen.Double[1e-4, 86400], Gen.Double[1e-4, 1])),
         Gen.Select(Gen.Int[0, 15], Gen.Bool, Gen.Int[0, 3]),
         Gen.Select(Gen.OneOf(Gen.Int[0, 1440].Select(m => m * 60.0), Gen.Double[1e-4, 86400]), Gen.Bool),
-        Gen.Int[0, Names.Length - 1]).Select((who, when, then, name) =>
+        Gen.Select(Gen.Int[0, Names.Length - 1], Gen.Int[0, 4], Gen.Int[0, 4])).Select((who, when, then, said) =>
         {
             bool closes = when.Item2;
             return new Rule
             {
                 Id = "r",
-                Name = Names[name],
+                Name = Names[said.Item1],
                 AllBut = who.Item2,
                 SensorIds = [.. Plan.Installation.Sensors.Where((_, i) => (who.Item1 & (1 << i)) != 0).Select(s => s.Id)],
+                AtLeast = said.Item2 == 0 || (!who.Item2 && who.Item1 == 0) ? null : said.Item2,
+                TellIds = said.Item3 == 4 ? null : [.. Plan.Installation.Contacts!.Take(said.Item3).Select(c => c.Id)],
                 ConfirmS = who.Item3,
                 Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (when.Item1 & (1 << i)) != 0)],
                 Action = closes ? RuleAction.Close : RuleAction.TellOnly,
@@ -64,6 +66,9 @@ public class RuleTextTests
     [InlineData("rule Pit", 1, 6, "pit", "the rule's name in quotes")]
     [InlineData("rule \"Pit\nwhen", 1, 6, "\"Pit", "the rule's name in quotes")]
     [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, or no sensor")]
+    [InlineData("rule \"P\"\nwhen any 0 of", 2, 10, "0", "a whole number from 1 to 500")]
+    [InlineData("rule \"P\"\nwhen any 1.5 sensors", 2, 10, "1.5", "a whole number from 1 to 500")]
+    [InlineData("rule \"P\"\nwhen any 2 sensor is", 2, 12, "sensor", "sensors, or of and names")]
     [InlineData("rule \"P\"\nwhen any of \"Nowhere\" is wet for 5 s", 2, 13, "\"Nowhere\"", "one of \"Under the basin\"")]
     [InlineData("rule \"P\"\nwhen any sensor is wet for 5", 2, 28 + 1, "the end", "s, min or h")]
     [InlineData("rule \"P\"\nwhen any sensor is wet for 25 h", 2, 28, "25", "a day at the most")]
@@ -71,7 +76,7 @@ public class RuleTextTests
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then close", 1, 60, "close", "tell")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve", 1, 66, "open", "wait or close")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, wait 5 s close every valve", 1, 75, "close", "unless dry, or a comma and close")]
-    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell; call", 1, 64, ";", "a comma and what comes next, or the end")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell; call", 1, 64, ";", "names, nobody, a comma and what comes next, or the end")]
     public void What_is_wrong_is_said_where_it_is(string text, int line, int column, string found, string expected)
     {
         RuleTextRead read = RuleText.Read(House(), "r", text);
@@ -88,6 +93,18 @@ public class RuleTextTests
         Assert.Equal("its id behind it, as several are called so: #s3, #s4", read.Fault!.Expected);
         Assert.Equal(["s4"], RuleText.Read(Plan, "r", "rule \"P\" when any of \"Twin\" #s4 is wet for 5 s in every mode then tell").Rule!.SensorIds);
         Assert.Equal("an id of \"Twin\": #s3, #s4", RuleText.Read(Plan, "r", "rule \"P\" when any of \"Twin\" #s0 is wet for 5 s in every mode then tell").Fault!.Expected);
+    }
+
+    [Fact]
+    public void Who_is_told_and_how_many_must_be_wet_are_said_too()
+    {
+        Rule rule = RuleText.Read(Plan, "r", "rule \"P\" when any 2 of \"Basin\", \"Twin\" #s3 is wet for 5 s in away then tell \"Maren\" and \"Twin\" #c2, close every valve").Rule!;
+        Assert.Equal((2, false), (rule.AtLeast, rule.AllBut));
+        Assert.Equal(["c0", "c2"], rule.TellIds!);
+        Assert.Equal([], RuleText.Read(Plan, "r", "rule \"P\" when any 3 sensors but \"Basin\" is wet for 5 s in away then tell nobody, close every valve").Rule!.TellIds!);
+        Assert.Null(RuleText.Read(Plan, "r", "rule \"P\" when any sensor is wet for 5 s in away then tell, close every valve").Rule!.TellIds);
+        RuleTextFault fault = RuleText.Read(Plan, "r", "rule \"P\" when any sensor is wet for 5 s in away then tell \"Jonas\"").Fault!;
+        Assert.Equal((59, "\"Jonas\"", "one of \"Maren\", \"Twin\", \"Twin\""), (fault.Column, fault.Found, fault.Expected));
     }
 
     [Fact]
@@ -120,10 +137,12 @@ public class RuleTextTests
 
     private static Plan WithNames(Plan plan) => plan.WithInstallation(i => i with
     {
+        Contacts = [.. ((string[])["Maren", "Twin", "Twin"]).Select((name, n) => new Contact { Id = $"c{n}", Name = name, Ways = [AlertWay.Call], Modes = [Mode.Away] })],
         Sensors = [.. Names.Select((name, n) => i.Sensors[0] with { Id = $"s{n}", Name = name })],
     });
 
     private static bool Same(Rule a, Rule b) =>
         (a.Id, a.Name, a.AllBut, a.ConfirmS, a.Action, a.DelayS, a.CancelIfDry) == (b.Id, b.Name, b.AllBut, b.ConfirmS, b.Action, b.DelayS, b.CancelIfDry)
+        && a.AtLeast == b.AtLeast && (a.TellIds is null) == (b.TellIds is null) && (a.TellIds ?? []).SequenceEqual(b.TellIds ?? [])
         && a.SensorIds.SequenceEqual(b.SensorIds) && a.Modes.SequenceEqual(b.Modes) && a.StopValveIds.SequenceEqual(b.StopValveIds);
 }

@@ -296,8 +296,8 @@ export const api = {
     json(about('/api/fault-remedies', plan, { query: { leak }, signal })),
 
   /** A rule as text. */
-  writeRule: (plan: Plan, rule: string): Promise<WrittenRule> =>
-    json(about('/api/rule-text', plan, { query: { rule } })),
+  writeRule: (plan: Plan, rule: string, signal?: AbortSignal): Promise<WrittenRule> =>
+    json(about('/api/rule-text', plan, { query: { rule }, signal })),
 
   /** What a text says of a rule, or where it is at fault. */
   readRule: (plan: Plan, rule: string, text: string, signal?: AbortSignal): Promise<RuleTextRead> =>

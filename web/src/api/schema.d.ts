@@ -1382,6 +1382,11 @@ export interface components {
             /** @description Whether an elbow ends it. */
             elbow?: components["schemas"]["Answer"];
         };
+        /**
+         * @description How somebody is told.
+         * @enum {unknown}
+         */
+        AlertWay: "message" | "call" | "siren" | "spoken";
         AngleFigure: {
             /** Format: double */
             deg: number;
@@ -1682,6 +1687,19 @@ export interface components {
             pipeMaterial: components["schemas"]["PipeMaterial"];
             /** Format: double */
             holeM: number;
+        };
+        /** @description Somebody who is told when it leaks. */
+        Contact: {
+            id: string;
+            name: string;
+            ways: components["schemas"]["AlertWay"][];
+            /** @description Who is home when they can be reached. */
+            modes: components["schemas"]["Mode"][];
+            /**
+             * Format: double
+             * @description From being told until they have shut the water off by hand; `null`: not said.
+             */
+            actsAfterS?: null | number;
         };
         CountFigure: {
             /** Format: double */
@@ -2400,6 +2418,8 @@ export interface components {
             /** @description Signals that were read in place. */
             signals: components["schemas"]["SignalReading"][];
             rules: components["schemas"]["Rule"][];
+            /** @description Who is told; `null`: nobody has said. */
+            contacts?: null | components["schemas"]["Contact"][];
         };
         /**
          * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
@@ -3344,6 +3364,8 @@ export interface components {
             residualM3PerS: null | number;
             spans: components["schemas"]["PhaseSpan"][];
             events: components["schemas"]["TimelineEvent"][];
+            /** @description Who is told, once each, in the order of the plan; empty where the plan names nobody. */
+            told?: components["schemas"]["ToldContact"][];
             curve: components["schemas"]["TimelinePoint"][];
             drainDown: components["schemas"]["DrainParts"];
         };
@@ -3458,7 +3480,7 @@ export interface components {
             /** @description At least one. */
             rooms: components["schemas"]["ReadRoom"][];
         };
-        /** @description Any of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
+        /** @description So many of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
         Rule: {
             id: string;
             name: string;
@@ -3467,12 +3489,19 @@ export interface components {
             /** @description Whether it listens to every sensor but those named, and so to each that is added. */
             allBut?: boolean;
             /**
+             * Format: int32
+             * @description How many of them must be wet at once; `null`: one is enough.
+             */
+            atLeast?: null | number;
+            /**
              * Format: double
              * @description How long a sensor must stay wet before the rule acts.
              */
             confirmS: number;
             modes: components["schemas"]["Mode"][];
             action: components["schemas"]["RuleAction"];
+            /** @description The contacts it tells; `null`: all there are. */
+            tellIds?: null | string[];
             /** @description The main valves it closes; none named: every one that has a drive. */
             stopValveIds: string[];
             /**
@@ -4046,6 +4075,28 @@ export interface components {
              */
             volumeM3: number;
         };
+        /** @description Somebody who is told of a leak. */
+        ToldContact: {
+            /** @description The contact. */
+            contactId: string;
+            /**
+             * Format: double
+             * @description From the first drop, s.
+             */
+            atS: number;
+            /** @description Whether it comes to them. */
+            hears: boolean;
+            /**
+             * Format: double
+             * @description When they have shut the water off by hand, s; `null`: never, or not said.
+             */
+            actsAtS: null | number;
+            /**
+             * Format: double
+             * @description What has run out by then if nothing else stops it, before the pipes drain, m³.
+             */
+            outM3: null | number;
+        };
         /**
          * @description Where a breakaway torque comes from.
          * @enum {unknown}
@@ -4319,6 +4370,8 @@ export interface components {
         WrittenRule: {
             /** @description By the grammar in docs/formats. */
             text: string;
+            /** @description What it tells, by the first sensor that it listens to; `null`: it listens to none. */
+            message: null | string;
         };
         /** @enum {unknown} */
         ZoneKind: "mopped" | "splashed" | "keepClear";

@@ -1,4 +1,5 @@
 import type {
+  AlertWay,
   Cause,
   DriveSpec,
   EventKind,
@@ -57,6 +58,13 @@ export const modeWords: Record<Mode, string> = {
   away: 'Away',
   asleep: 'Asleep',
   holiday: 'Holiday',
+}
+
+export const alertWayWords: Record<AlertWay, string> = {
+  message: 'Message',
+  call: 'Call',
+  siren: 'Siren',
+  spoken: 'Voice in the house',
 }
 
 export const modes = Object.keys(modeWords) as Mode[]

@@ -10,6 +10,7 @@ import * as radio from './radio'
 import { applyRemedy } from './remedies'
 import { protectionOf, setDelay, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
+import { addContact, editContact, removeContact } from './contacts'
 import { setFailureRate, setFailures } from './failures'
 import { setNuisance } from './nuisance'
 import * as whole from './plan'
@@ -25,6 +26,7 @@ const leak = leaksOf(demo)[0]!.leak
 const fixture = demo.building.rooms.flatMap((r) => r.fixtures)[0]!
 const storey = demo.building.storeys[0]!
 const doorway = demo.building.doorways[0]!
+const contact = demo.installation.contacts![0]!
 const opening = demo.building.openings[0]!
 const stretch = {
   id: 'w',
@@ -83,6 +85,9 @@ const all: [string, Command, string[]][] = [
     ['building.rooms', 'building.storeys'],
   ],
   ['setNuisance', setNuisance('mop', { perYear: 12 }), ['building.nuisance']],
+  ['addContact', addContact('new', 'Ilse'), ['installation.contacts']],
+  ['editContact', editContact(contact.id, rename), ['installation.contacts']],
+  ['removeContact', removeContact(contact.id), ['installation.contacts']],
   ['setFailureRate', setFailureRate('hub', { perYear: 0.4 }), ['failures']],
   ['setFailures', setFailures({ testEveryS: 86400 }), ['failures']],
   ['setDelay', setDelay(7), ['installation.rules']],
@@ -221,6 +226,8 @@ describe('commands', () => {
     ['editRule', installation.editRule('gone', rename)],
     ['removeRule', installation.removeRule('gone')],
     ['setProtection', setProtection(['gone'], 'tellOnly')],
+    ['editContact', editContact('gone', rename)],
+    ['removeContact', removeContact('gone')],
     ...(['directLink', 'hubBackup', 'driveBackup', 'noDelay', 'everyMode', 'secondSensor'] as const).map(
       (kind): [string, Command] => [kind, applyRemedy({ kind, targetId: 'gone', driveId: 'gone' } as Remedy)],
     ),
@@ -317,6 +324,17 @@ it('what wets a sensor for nothing is said once a kind, and taken out when neith
   setNuisance('mop', { perYear: null })(draft)
   setNuisance('mop', { lastsS: null })(draft)
   expect(draft.building.nuisance!.map((e) => e.kind)).toEqual(['splash'])
+})
+
+it('who is taken out is told by no rule any more', () => {
+  const draft = structuredClone(demo)
+  const [first, second] = draft.installation.rules
+  first!.tellIds = [contact.id, 'other']
+  second!.tellIds = null
+  removeContact(contact.id)(draft)
+  expect(draft.installation.contacts!.map((c) => c.id)).not.toContain(contact.id)
+  expect(first!.tellIds).toEqual(['other'])
+  expect(second!.tellIds).toBeNull()
 })
 
 it('how often parts fail is said once a kind, beside what holds for all, and taken out when nothing is said any more', () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { api } from '@/api/client'
 import type { Fault, Mode } from '@/api/types'
@@ -15,14 +15,17 @@ import SeverityMark from '@/ui/SeverityMark.vue'
 import { duration, show, showBounds } from '@/ui/units'
 import { causeWords, faults, modes, modeWords, outcomeWords } from '@/ui/words'
 import EventList from './EventList.vue'
-import FaultMatrix from './FaultMatrix.vue'
 import FaultPicker from './FaultPicker.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
 import RehearsalFloor from './RehearsalFloor.vue'
+import ToldList from './ToldList.vue'
 import TimeStrip from './TimeStrip.vue'
-import TrustView from './trust/TrustView.vue'
+
+// Views of their own, fetched when they are looked at.
+const FaultMatrix = defineAsyncComponent(() => import('./FaultMatrix.vue'))
+const TrustView = defineAsyncComponent(() => import('./trust/TrustView.vue'))
 
 const open = useOpenPlan()
 const preferences = usePreferences()
@@ -188,6 +191,7 @@ const views = [
           <RehearsalControls class="lg:row-span-2" :rehearsed="rehearsed" :plan="plan" />
           <div class="grid h-fit min-w-0 gap-x-8 gap-y-6 md:grid-cols-2">
             <EventList :rehearsed="rehearsed" :plan="plan" />
+            <ToldList :rehearsed="rehearsed" :plan="plan" />
             <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
           </div>
         </div>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { api } from '@/api/client'
 import type { Rule } from '@/api/types'
 import { driveIndexOn } from '@/site/drives'
 import { editRule, removeRule } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
+import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
 import { hears } from '@/site/rules'
 import AnswerField from '@/ui/AnswerField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import { one } from '@/ui/measured'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
@@ -45,15 +48,19 @@ const sentence = computed(() => {
   const { rule } = props
   const time = (seconds: number) => show('duration', seconds, preferences.system)
   const named = (ids: string[]) => ids.map((id) => sensors.value.find((s) => s.value === id)?.label ?? id)
+  const isSeveral = (rule.atLeast ?? 1) > 1
+  const [sensor, some] = isSeveral
+    ? [`any ${rule.atLeast} sensors`, `any ${rule.atLeast} of`]
+    : ['any sensor', 'any of']
   const who = rule.allBut
     ? rule.sensorIds.length === 0
-      ? 'any sensor'
-      : `any sensor but ${named(rule.sensorIds).join(' and ')}`
+      ? sensor
+      : `${sensor} but ${named(rule.sensorIds).join(' and ')}`
     : rule.sensorIds.length === 0
       ? 'no sensor'
       : rule.sensorIds.length === 1
         ? named(rule.sensorIds)[0]!
-        : `any of ${rule.sensorIds.length} sensors`
+        : `${some} ${rule.sensorIds.length} sensors`
   const when =
     rule.modes.length === 0
       ? 'in no mode'
@@ -68,11 +75,26 @@ const sentence = computed(() => {
     rule.action === 'tellOnly'
       ? 'only tell'
       : `tell, then close${which} ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
-  return `If ${who} stays wet for ${time(rule.confirmS)} ${when}: ${then}.`
+  return `If ${who} ${isSeveral ? 'stay' : 'stays'} wet for ${time(rule.confirmS)} ${when}: ${then}.`
 })
 
 const ids = computed(() => sensors.value.map((s) => s.value))
 const heard = computed(() => ids.value.filter((id) => hears(props.rule, id)))
+/** All there are, and each that is added, while nobody is named. */
+const contacts = computed(() =>
+  (open.plan!.installation.contacts ?? []).map((c) => ({ value: c.id, label: c.name })),
+)
+const told = computed(() => props.rule.tellIds ?? contacts.value.map((c) => c.value))
+const setTold = (values: string[]) =>
+  set('told', (r) => void (r.tellIds = values.length === contacts.value.length ? null : values))
+
+/** What they read, by the first sensor that it listens to. */
+const { data: written } = usePlanQuery(
+  () => ['writtenRule', props.rule.id],
+  (plan, signal) => api.writeRule(plan, props.rule.id, signal),
+  { isAsked: isShown },
+)
+
 const others = (some: string[]) => ids.value.filter((id) => !some.includes(id))
 const setHeard = (values: string[]) =>
   set('sensors', (r) => void (r.sensorIds = r.allBut ? others(values) : values))
@@ -149,6 +171,23 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :apply="(v) => set('confirming time', (r) => void (r.confirmS = v![0]!))"
         :pointer="`/installation/rules/${index}/confirmS`"
       />
+      <MeasureField
+        label="So many wet at once"
+        kind="number"
+        how="More than one is against false alarms: a leak that wets one sensor then closes nothing."
+        empty-word="one is enough"
+        :values="one(rule.atLeast)"
+        :apply="(v) => set('how many', (r) => void (r.atLeast = v?.[0] ?? null))"
+        :pointer="`/installation/rules/${index}/atLeast`"
+      />
+      <TickChoices
+        v-if="contacts.length"
+        class="sm:col-span-2"
+        label="Tells"
+        :values="told"
+        :choices="contacts"
+        :apply="setTold"
+      />
       <div v-if="rule.action === 'close'">
         <MeasureField
           label="Delay before closing"
@@ -188,6 +227,9 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :apply="setAllBut"
       />
     </div>
+    <p v-if="isShown && written?.message" class="mt-3 max-w-prose text-[13.5px]">
+      Those who are told read: <q>{{ written.message }}</q>
+    </p>
     <button
       v-if="isShown"
       type="button"

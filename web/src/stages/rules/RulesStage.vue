@@ -8,6 +8,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
+import ContactList from './ContactList.vue'
 import NuisancePanel from './NuisancePanel.vue'
 import RuleCard from './RuleCard.vue'
 import RuleGrid from './RuleGrid.vue'
@@ -46,6 +47,9 @@ async function add() {
         :apply="(specId) => open.edit('hub', chooseHub(specId))"
         pointer="/installation/hubs/0/specId"
       />
+    </SheetSection>
+    <SheetSection title="Who is told">
+      <ContactList />
     </SheetSection>
     <SheetSection title="What closes for nothing">
       <NuisancePanel />
