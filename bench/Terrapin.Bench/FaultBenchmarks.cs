@@ -1,5 +1,6 @@
 using BenchmarkDotNet.Attributes;
 using Terrapin.Core.Assessments;
+using Terrapin.Core.Checker;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
@@ -23,6 +24,10 @@ public class FaultBenchmarks
     /// <summary>Which failures, one or two together, leave each leak running.</summary>
     [Benchmark]
     public Trust Trusted() => Trust.Of(plan, memory);
+
+    /// <summary>Goal: under 1 s.</summary>
+    [Benchmark]
+    public RuleCheck Check() => RuleChecks.Of(plan, memory);
 
     [Benchmark]
     public RuleGrid Grid() => RuleGrid.Of(plan, memory);

@@ -12,7 +12,7 @@ public class DependencyTests
 
     private static readonly string[] CoreFolders =
         [
-            "Model", "Geometry", "Validation", "Format", "Findings", "Uncertainty", "Hydraulics", "Power", "Drives", "Floors", "Sensors", "Reach", "Rules", "Simulation", "Reliability",
+            "Model", "Geometry", "Validation", "Format", "Findings", "Uncertainty", "Hydraulics", "Power", "Drives", "Floors", "Sensors", "Reach", "Rules", "Checker", "Simulation", "Reliability",
             "Rehearsal", "Assessments",
         ];
 

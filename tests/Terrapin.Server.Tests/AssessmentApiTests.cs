@@ -41,6 +41,28 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     }
 
     [Fact]
+    public async Task The_rules_are_checked_in_every_order_of_events()
+    {
+        HttpResponseMessage answer = await server.Http.PostAsync("/api/rule-check", TestServer.Json(DemoPlan()));
+        JsonNode check = (await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!;
+        JsonArray claims = check["claims"]!.AsArray();
+        Assert.Equal((int)check["states"]!, claims.Sum(c => (int)c!["states"]!));
+        Assert.All(claims.Where(c => (string)c!["property"]! == "closes"), c => Assert.Equal("proved", (string)c!["verdict"]!));
+        JsonNode refuted = claims.First(c => (string)c!["verdict"]! == "refuted")!;
+        Assert.Equal(("startsIn", "missed"), ((string)refuted["steps"]![0]!["kind"]!, (string)refuted["steps"]!.AsArray()[^1]!["kind"]!));
+    }
+
+    [Fact]
+    public async Task A_trust_curve_of_no_such_leak_or_mode_is_refused_with_its_place()
+    {
+        HttpResponseMessage gone = await server.Http.PostAsync("/api/trust/curve?leak=gone&mode=away", TestServer.Json(DemoPlan()));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, gone.StatusCode);
+        Assert.Contains("no leak point with the id", await gone.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        HttpResponseMessage mode = await server.Http.PostAsync("/api/trust/curve?leak=glaze-sink-hose&mode=sunday", TestServer.Json(DemoPlan()));
+        Assert.Contains("home, away, asleep, holiday", await mode.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_leak_is_rehearsed_in_order_of_time()
     {
         HttpResponseMessage answer = await server.Http.PostAsync("/api/rehearsals?leak=glaze-sink-hose&mode=away", TestServer.Json(DemoPlan()));

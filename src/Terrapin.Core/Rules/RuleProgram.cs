@@ -127,6 +127,28 @@ public sealed class RuleProgram
         return new RuleStep(given, next == int.MaxValue ? null : next);
     }
 
+    /// <summary>For how long a sensor has been wet in a state, ms; <see langword="null"/>: it is dry.</summary>
+    internal int? AgeOf(ReadOnlySpan<int> state, int sensor) => IsWet(state, sensor) ? state[agesAt + sensor] : null;
+
+    /// <summary>What is left of a rule's delay in a state, ms; −1: it has acted; <see langword="null"/>: it waits.</summary>
+    internal int? ProgressOf(ReadOnlySpan<int> state, int rule) => state[progressAt + (2 * rule)] switch { Waiting => null, Acted => -1, var left => left - 1 };
+
+    /// <summary>Makes a sensor of a state wet for so long.</summary>
+    internal void SetWet(Span<int> state, int sensor, int ageMs)
+    {
+        state[1 + (sensor / WordBits)] |= 1 << (sensor % WordBits);
+        state[agesAt + sensor] = ageMs;
+    }
+
+    /// <summary>Sets how far a rule of a state has come, as <see cref="ProgressOf"/> says it. Which sensor it fired for is forgotten.</summary>
+    internal void SetProgress(Span<int> state, int rule, int? left)
+    {
+        state[progressAt + (2 * rule)] = left switch { null => Waiting, -1 => Acted, var ms => ms.Value + 1 };
+        state[progressAt + (2 * rule) + 1] = 0;
+    }
+
+    private static bool IsWet(ReadOnlySpan<int> state, int sensor) => (state[1 + (sensor / WordBits)] & (1 << (sensor % WordBits))) != 0;
+
     private void Age(Span<int> state, int sinceMs)
     {
         for (int word = 0; word < wetWords; word++)

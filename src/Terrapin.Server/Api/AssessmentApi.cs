@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Mvc;
 using Terrapin.Core.Assessments;
+using Terrapin.Core.Checker;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
@@ -31,6 +32,8 @@ internal static class AssessmentApi
             .Accepts<Plan>("application/json").Produces<Trust>().ProducesErrors();
         api.MapPost("/trust/curve", TrustCurve).WithName("trustCurve").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<IReadOnlyList<TrustPoint>>().ProducesErrors();
+        api.MapPost("/rule-check", CheckRules).WithName("checkRules").WithTags("Assessment")
+            .Accepts<Plan>("application/json").Produces<RuleCheck>().ProducesErrors();
         api.MapPost("/rule-text", WriteRule).WithName("writeRule").WithTags("Assessment")
             .Accepts<Plan>("application/json").Produces<WrittenRule>().ProducesErrors();
         api.MapPost("/rule-text/read", ReadRule).WithName("readRule").WithTags("Assessment")
@@ -67,6 +70,10 @@ internal static class AssessmentApi
 
     private static Task<IResult> TrustCurve(string leak, string mode, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => Rehearsals.TrustCurveOf(plan, leak, mode, memory, cancel));
+
+    /// <summary>What holds of the rules under any order of events: too many states for a device.</summary>
+    private static Task<IResult> CheckRules([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => RuleChecks.Of(plan, memory, cancel));
 
     private static Task<IResult> TrySchools([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => RuleSchools.Of(plan, memory, cancel));

@@ -22,6 +22,7 @@ const views: { file: string; path: string; width?: number; look?: string; storey
   { file: 'rehearse', path: `${site}/rehearse?leak=bath-basin-hose&mode=home` },
   { file: 'bench', path: '/bench/axis-offset' },
   { file: 'faults', path: `${site}/rehearse?view=faults`, look: 'dark' },
+  { file: 'trust', path: `${site}/rehearse?view=trust` },
   { file: 'rehearse-phone', path: `${site}/rehearse?leak=bath-basin-hose&mode=home`, width: 390 },
 ]
 

@@ -42,6 +42,7 @@ import type {
   ReachMap,
   RepeaterAdvice,
   RoomsRead,
+  RuleCheck,
   RuleGrid,
   RuleTextRead,
   SavedCatalogue,
@@ -294,6 +295,10 @@ export const api = {
   /** What helps one leak against single faults, found by trying it. */
   tryRemedies: (plan: Plan, leak: string, signal?: AbortSignal): Promise<Remedy[]> =>
     json(about('/api/fault-remedies', plan, { query: { leak }, signal })),
+
+  /** What holds of the rules in every order of events; the server alone has room for that. */
+  checkRules: (plan: Plan, signal?: AbortSignal): Promise<RuleCheck> =>
+    json(about('/api/rule-check', plan, { signal })),
 
   /** A rule as text. */
   writeRule: (plan: Plan, rule: string, signal?: AbortSignal): Promise<WrittenRule> =>

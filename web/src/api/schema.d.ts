@@ -437,6 +437,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rule-check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["checkRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rule-text": {
         parameters: {
             query?: never;
@@ -1647,6 +1663,52 @@ export interface components {
         };
         /** @enum {unknown} */
         Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | "sensorGone" | "hubDead" | "driveWithoutPower" | "endsSwapped" | "nobodyHears" | null;
+        /** @description One thing that happens on the way to what was found. */
+        CheckStep: {
+            /**
+             * Format: double
+             * @description From the start, s.
+             */
+            atS: number;
+            /** @description What. */
+            kind: components["schemas"]["CheckStepKind"];
+            /** @description The sensor that gets wet or dries, or closes by its link. */
+            sensorId: null | string;
+            mode: null | components["schemas"]["Mode"];
+            /** @description The rule that tells or closes. */
+            ruleId: null | string;
+            /** @description The valves that are closed or opened. */
+            stopValveIds: string[];
+        };
+        /** @enum {unknown} */
+        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "valveOpened" | "tells" | "closes" | "missed";
+        /** @enum {unknown} */
+        CheckVerdict: "proved" | "refuted" | "notProved";
+        /** @description One claim about the rules, and whether it holds. */
+        CheckedClaim: {
+            property: components["schemas"]["CheckedProperty"];
+            /** @description The sensors that it is about: they are alike. Empty where it is about a rule. */
+            sensorIds: string[];
+            /** @description The rule that it is about; `null` where it is about sensors. */
+            ruleId?: null | string;
+            /** @description The valves of which one has to close. */
+            stopValveIds: string[];
+            /**
+             * Format: double
+             * @description In time, s from when the hub knows; `null`: no rule gives one.
+             */
+            withinS: null | number;
+            verdict: components["schemas"]["CheckVerdict"];
+            /**
+             * Format: int32
+             * @description States that were come to.
+             */
+            states: number;
+            /** @description The shortest way to where it does not hold; empty where none was found. */
+            steps: components["schemas"]["CheckStep"][];
+        };
+        /** @enum {unknown} */
+        CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires";
         ChoiceReason: {
             /** @description Whether it speaks for a drive here. */
             for: boolean;
@@ -3514,6 +3576,21 @@ export interface components {
         };
         /** @enum {unknown} */
         RuleAction: "close" | "tellOnly";
+        /** @description What holds of a plan's rules under any order of events. */
+        RuleCheck: {
+            /** @description The refuted ones first, then those that were not proved. */
+            claims: components["schemas"]["CheckedClaim"][];
+            /**
+             * Format: int32
+             * @description All that were come to.
+             */
+            states: number;
+            /**
+             * Format: int32
+             * @description The most for one claim.
+             */
+            mostStates: number;
+        };
         /** @description Who closes what, when, and what it costs in litres: each sensor alone, in each mode. */
         RuleGrid: {
             /** @description The columns. */
@@ -5579,6 +5656,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrustPoint"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    checkRules: {
+        parameters: {
+            query?: {
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleCheck"];
                 };
             };
             /** @description Bad Request */

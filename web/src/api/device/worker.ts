@@ -37,6 +37,12 @@ function answer(core: Core, { path, query, plan, body }: DeviceQuestion): string
   return refused || core.About(path, query, plan.number)
 }
 
+// .NET fetches its files by promises of its own: where one cannot be had, that is told like any other failure.
+scope.addEventListener('unhandledrejection', (event) => {
+  event.preventDefault()
+  tell({ failure: String(event.reason) })
+})
+
 const STATUS_DIGITS = 3
 const core = load()
 core.then(

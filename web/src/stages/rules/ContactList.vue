@@ -33,49 +33,45 @@ const add = () =>
       Name those who are told before anything is paired: else the first alarm goes nowhere.
     </p>
     <ul class="mb-3 grid gap-3 lg:grid-cols-2">
-      <li
-        v-for="(contact, index) in contacts"
-        :key="contact.id"
-        class="bg-sheet grid grid-cols-2 items-end gap-x-4 gap-y-3 rounded-sm p-4"
-        role="group"
-        :aria-label="contact.name"
-      >
-        <TextField
-          label="Name"
-          :value="contact.name"
-          required
-          :apply="(name) => set(contact, 'name', (c) => void (c.name = name))"
-          :pointer="`/installation/contacts/${index}/name`"
-        />
-        <MeasureField
-          label="Acts after"
-          kind="duration"
-          empty-word="not said"
-          :values="one(contact.actsAfterS)"
-          :apply="(v) => set(contact, 'acts after', (c) => void (c.actsAfterS = v?.[0] ?? null))"
-          :pointer="`/installation/contacts/${index}/actsAfterS`"
-        />
-        <TickChoices
-          class="col-span-2"
-          label="Told by"
-          :values="contact.ways"
-          :choices="ways"
-          :apply="(values) => set(contact, 'ways', (c) => void (c.ways = values))"
-        />
-        <TickChoices
-          class="col-span-2"
-          label="Can be reached"
-          :values="contact.modes"
-          :choices="modeChoices"
-          :apply="(values) => set(contact, 'modes', (c) => void (c.modes = values))"
-        />
-        <button
-          type="button"
-          class="act-quiet text-clay col-span-2 -ml-2 justify-self-start"
-          @click="open.edit('contact removed', removeContact(contact.id))"
-        >
-          Take {{ contact.name }} out
-        </button>
+      <li v-for="(contact, index) in contacts" :key="contact.id" class="bg-sheet rounded-sm p-4">
+        <div class="grid grid-cols-2 items-end gap-x-4 gap-y-3" role="group" :aria-label="contact.name">
+          <TextField
+            label="Name"
+            :value="contact.name"
+            required
+            :apply="(name) => set(contact, 'name', (c) => void (c.name = name))"
+            :pointer="`/installation/contacts/${index}/name`"
+          />
+          <MeasureField
+            label="Acts after"
+            kind="duration"
+            empty-word="not said"
+            :values="one(contact.actsAfterS)"
+            :apply="(v) => set(contact, 'acts after', (c) => void (c.actsAfterS = v?.[0] ?? null))"
+            :pointer="`/installation/contacts/${index}/actsAfterS`"
+          />
+          <TickChoices
+            class="col-span-2"
+            label="Told by"
+            :values="contact.ways"
+            :choices="ways"
+            :apply="(values) => set(contact, 'ways', (c) => void (c.ways = values))"
+          />
+          <TickChoices
+            class="col-span-2"
+            label="Can be reached"
+            :values="contact.modes"
+            :choices="modeChoices"
+            :apply="(values) => set(contact, 'modes', (c) => void (c.modes = values))"
+          />
+          <button
+            type="button"
+            class="act-quiet text-clay col-span-2 -ml-2 justify-self-start"
+            @click="open.edit('contact removed', removeContact(contact.id))"
+          >
+            Take {{ contact.name }} out
+          </button>
+        </div>
       </li>
     </ul>
     <button type="button" class="act" @click="add">Add somebody</button>

@@ -8,6 +8,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
+import CheckPanel from './CheckPanel.vue'
 import ContactList from './ContactList.vue'
 import NuisancePanel from './NuisancePanel.vue'
 import RuleCard from './RuleCard.vue'
@@ -37,6 +38,9 @@ async function add() {
   >
     <SchoolList class="mb-5" />
     <RuleGrid class="mb-6" />
+    <SheetSection title="In every order of events">
+      <CheckPanel />
+    </SheetSection>
     <SheetSection title="Who decides">
       <ChoiceField
         class="max-w-sm"

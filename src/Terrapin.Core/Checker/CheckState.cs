@@ -1,0 +1,301 @@
+using System.Numerics;
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Checker;
+
+/// <summary>
+/// One state while it is looked at: the words of the rule program, which valves are closed, and what the goal waits for. It packs into a row of
+/// small numbers in which states that differ in nothing that matters are the same: ages in ticks up to the oldest that counts, sensors of a class
+/// by age, and of one age no more than matter.
+/// </summary>
+internal sealed class CheckState
+{
+    private const int Mode = 0;
+    private const int Watching = 1;
+    private const int Told = 2;
+    private const int Closed = 3;
+    private const int Sensors = Closed + 4;
+    private const ushort Waiting = 0;
+    private const ushort Acted = 1;
+    private const ushort Pending = 2;
+
+    private static readonly Mode[] AllModes = Enum.GetValues<Mode>();
+
+    private readonly CheckedRules rules;
+    private readonly int[][] classes;
+    private readonly int[] words;
+    private readonly RuleOrder[] orders;
+    private readonly ushort[] ages;
+
+    public CheckState(CheckedRules rules)
+    {
+        this.rules = rules;
+        words = new int[rules.Program.StateLength];
+        orders = new RuleOrder[rules.Program.MostOrders];
+        ages = new ushort[rules.SensorIds.Count];
+        classes = [.. Enumerable.Range(0, rules.ClassOf.DefaultIfEmpty(-1).Max() + 1).Select(c => Enumerable.Range(0, ages.Length).Where(s => rules.ClassOf[s] == c).ToArray())];
+        Length = Sensors + ages.Length + rules.Rules.Count;
+    }
+
+    /// <summary>Numbers of a packed state.</summary>
+    public int Length { get; }
+
+    public Mode InMode => (Mode)words[0];
+
+    public ulong ClosedValves { get; set; }
+
+    /// <summary>Whether somebody who hears has been told since all was dry last.</summary>
+    public bool SomebodyKnows { get; set; }
+
+    /// <summary>Ticks since the watched sensor is wet; −1 while it is dry.</summary>
+    public int WatchedTicks { get; set; }
+
+    /// <summary>Takes a packed state over.</summary>
+    public void Unpack(ReadOnlySpan<ushort> packed)
+    {
+        Array.Clear(words);
+        words[0] = packed[Mode];
+        WatchedTicks = packed[Watching] - 1;
+        SomebodyKnows = packed[Told] != 0;
+        ClosedValves = packed[Closed] | ((ulong)packed[Closed + 1] << 16) | ((ulong)packed[Closed + 2] << 32) | ((ulong)packed[Closed + 3] << 48);
+        for (int s = 0; s < ages.Length; s++)
+        {
+            ages[s] = packed[Sensors + s];
+            if (ages[s] > 0)
+            {
+                rules.Program.SetWet(words, s, (ages[s] - 1) * rules.TickMs);
+            }
+        }
+
+        for (int r = 0; r < rules.Rules.Count; r++)
+        {
+            ushort progress = packed[Sensors + ages.Length + r];
+            rules.Program.SetProgress(words, r, progress switch { Waiting => null, Acted => -1, _ => (progress - Pending) * rules.TickMs });
+        }
+    }
+
+    /// <summary>Packs it.</summary>
+    /// <returns>Whether it could be: a time beyond 65,000 ticks cannot.</returns>
+    public bool Pack(Span<ushort> packed)
+    {
+        packed[Mode] = (ushort)words[0];
+        packed[Watching] = (ushort)(WatchedTicks + 1);
+        packed[Told] = (ushort)(SomebodyKnows ? 1 : 0);
+        for (int i = 0; i < 4; i++)
+        {
+            packed[Closed + i] = (ushort)(ClosedValves >> (16 * i));
+        }
+
+        foreach (int[] members in classes)
+        {
+            PackClass(members, packed);
+        }
+
+        bool fits = true;
+        for (int r = 0; r < rules.Rules.Count; r++)
+        {
+            int? left = rules.Program.ProgressOf(words, r);
+            int ticks = left is null or -1 ? 0 : left.Value / rules.TickMs;
+            fits &= ticks + Pending <= ushort.MaxValue;
+            packed[Sensors + ages.Length + r] = left switch { null => Waiting, -1 => Acted, _ => (ushort)(ticks + Pending) };
+        }
+
+        return fits;
+    }
+
+    /// <summary>Index of a dry sensor of a class; −1: all are wet.</summary>
+    public int DryOf(int number) => Array.FindLast(classes[number], s => ages[s] == 0) is var s && ages[s] == 0 && rules.ClassOf[s] == number ? s : -1;
+
+    /// <summary>Index of a wet sensor of a class and an age; −1: there is none.</summary>
+    public int WetOf(int number, int ageTicks) => Array.FindIndex(classes[number], s => ages[s] == ageTicks + 1) is >= 0 and var at ? classes[number][at] : -1;
+
+    /// <summary>What may happen next, but for time.</summary>
+    /// <param name="opensWhileWet">Whether somebody may open a valve by hand while a sensor is wet.</param>
+    /// <param name="into">Gets the moves.</param>
+    public void Moves(bool opensWhileWet, List<Move> into)
+    {
+        for (int c = 0; c < classes.Length; c++)
+        {
+            SensorMoves(c, into);
+        }
+
+        foreach (Mode mode in AllModes)
+        {
+            if (mode != InMode)
+            {
+                into.Add(new Move(MoveKind.ModeBecomes, (int)mode));
+            }
+        }
+
+        for (ulong closed = opensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
+        {
+            into.Add(new Move(MoveKind.Opens, BitOperations.TrailingZeroCount(closed)));
+        }
+    }
+
+    private void SensorMoves(int number, List<Move> into)
+    {
+        int oldest = Oldest(number);
+        if (oldest < 0 || (!rules.KnowsOldestOnly && DryOf(number) >= 0))
+        {
+            into.Add(new Move(MoveKind.Wets, number));
+        }
+
+        // What is watched stays wet.
+        if (oldest < 0 || (rules.Watched >= 0 && rules.ClassOf[rules.Watched] == number))
+        {
+            return;
+        }
+
+        int oldestTicks = ages[oldest] - 1;
+        for (int age = rules.KnowsOldestOnly ? oldestTicks : 0; age <= oldestTicks; age++)
+        {
+            if (WetOf(number, age) >= 0)
+            {
+                into.Add(new Move(MoveKind.Dries, number, age));
+            }
+        }
+
+        for (int age = 0; age < oldestTicks && rules.KnowsOldestOnly && classes[number].Length > 1; age++)
+        {
+            into.Add(new Move(MoveKind.DriesBeforeAnother, number, age));
+        }
+    }
+
+    /// <summary>Index of a class's sensor that has been wet longest; −1: all are dry.</summary>
+    private int Oldest(int number)
+    {
+        int oldest = -1;
+        foreach (int s in classes[number])
+        {
+            oldest = ages[s] > 0 && (oldest < 0 || ages[s] > ages[oldest]) ? s : oldest;
+        }
+
+        return oldest;
+    }
+
+    /// <summary>Lets a move happen.</summary>
+    /// <param name="move">One that may.</param>
+    /// <param name="isHeard">Whether what a rule tells in a mode is heard.</param>
+    /// <param name="ordered">Is told of each order.</param>
+    public void Make(Move move, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered = null)
+    {
+        switch (move.Kind)
+        {
+            case MoveKind.Tick:
+                WatchedTicks += WatchedTicks >= 0 ? 1 : 0;
+                Step(rules.TickMs, RuleEvent.TimePassed, isHeard, ordered);
+                break;
+            case MoveKind.Wets:
+                int wet = DryOf(move.Index);
+                WatchedTicks = wet == rules.Watched ? 0 : WatchedTicks;
+                Step(0, RuleEvent.Wet(wet), isHeard, ordered);
+                break;
+            case MoveKind.Dries:
+                Step(0, RuleEvent.Dry(WetOf(move.Index, move.AgeTicks)), isHeard, ordered);
+                break;
+            case MoveKind.DriesBeforeAnother:
+                int first = Oldest(move.Index);
+                rules.Program.SetWet(words, DryOf(move.Index), move.AgeTicks * rules.TickMs);
+                Step(0, RuleEvent.Dry(first), isHeard, ordered);
+                break;
+            case MoveKind.ModeBecomes:
+                Step(0, RuleEvent.Becomes((Mode)move.Index), isHeard, ordered);
+                break;
+            case MoveKind.Opens:
+                ClosedValves &= ~(1ul << move.Index);
+                break;
+        }
+    }
+
+    /// <summary>Whether a rule is about to close one of some valves, and nothing can drop that while the watched sensor stays wet.</summary>
+    /// <param name="valves">A bit each.</param>
+    /// <param name="withinTicks">From now.</param>
+    public bool WillClose(ulong valves, int withinTicks)
+    {
+        for (int r = 0; r < rules.Rules.Count; r++)
+        {
+            if ((rules.Program.Closes(r) & valves) != 0
+                && rules.Program.ProgressOf(words, r) is >= 0 and var leftMs && leftMs <= (long)withinTicks * rules.TickMs
+                && (!rules.Rules[r].CancelIfDry || rules.HearsWatched[r]))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private bool AllDry => Array.TrueForAll(ages, a => a == 0);
+
+    /// <summary>Steps the rules, and lets what they order and tell come about.</summary>
+    /// <param name="sinceMs">Since the step before.</param>
+    /// <param name="happened">The event.</param>
+    /// <param name="isHeard">Whether what a rule tells in a mode is heard.</param>
+    /// <param name="ordered">Is told of each order.</param>
+    private void Step(int sinceMs, RuleEvent happened, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered)
+    {
+        RuleStep step = rules.Program.Step(words, sinceMs, happened, words, orders);
+        if (happened.Kind == RuleEventKind.SensorWet)
+        {
+            ClosedValves |= rules.LinkedValves[happened.Index];
+        }
+
+        for (int i = 0; i < step.Orders; i++)
+        {
+            if (orders[i].Kind == RuleOrderKind.Close)
+            {
+                ClosedValves |= rules.Program.Closes(orders[i].Rule);
+            }
+            else
+            {
+                SomebodyKnows |= isHeard(orders[i].Rule, InMode);
+            }
+
+            ordered?.Invoke(orders[i]);
+        }
+
+        for (int s = 0; s < ages.Length; s++)
+        {
+            ages[s] = rules.Program.AgeOf(words, s) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks) + 1) : (ushort)0;
+        }
+
+        SomebodyKnows &= !AllDry;
+    }
+
+    /// <summary>The oldest first, and of each age no more than matter.</summary>
+    private void PackClass(int[] members, Span<ushort> packed)
+    {
+        Span<ushort> sorted = packed.Slice(Sensors, ages.Length);
+        if (members.Length == 1)
+        {
+            sorted[members[0]] = ages[members[0]];
+            return;
+        }
+
+        Span<ushort> row = stackalloc ushort[members.Length];
+        for (int i = 0; i < members.Length; i++)
+        {
+            row[i] = ages[members[i]];
+        }
+
+        row.Sort(static (a, b) => b.CompareTo(a));
+        int kept = 0;
+        int alike = 0;
+        for (int i = 0; i < row.Length; i++)
+        {
+            alike = i > 0 && row[i] == row[i - 1] ? alike + 1 : 1;
+            if (alike <= rules.MostAlike)
+            {
+                row[kept++] = row[i];
+            }
+        }
+
+        row[kept..].Clear();
+        for (int i = 0; i < members.Length; i++)
+        {
+            sorted[members[i]] = row[i];
+        }
+    }
+}

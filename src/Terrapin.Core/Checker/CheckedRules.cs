@@ -1,0 +1,107 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Checker;
+
+/// <summary>
+/// The rules, links and sensors that can have a part in what one sensor's water leads to, made ready to explore: rules that hear the sensor,
+/// those that share a sensor with them, and so on. What is not among them never changes a rule or a valve that is.
+/// </summary>
+internal sealed class CheckedRules
+{
+    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(int Sensor, int Valve)> links, int watched)
+    {
+        (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
+        Program = RuleProgram.Compile(rules, sensorIds, valveIds);
+        LinkedValves = [.. sensorIds.Select((_, s) => links.Where(l => l.Sensor == s).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
+        TickMs = rules.SelectMany(r => new[] { Milliseconds(r.ConfirmS), Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
+        TickMs = TickMs == 0 ? 1000 : TickMs;
+        OldestTicks = rules.Select(r => Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
+        HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
+        ClassOf = Classes();
+        MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
+    }
+
+    public IReadOnlyList<Rule> Rules { get; }
+
+    public IReadOnlyList<string> SensorIds { get; }
+
+    /// <summary>Index of the sensor that is watched; −1: none.</summary>
+    public int Watched { get; }
+
+    public RuleProgram Program { get; }
+
+    /// <summary>For each rule whether it hears the watched sensor.</summary>
+    public bool[] HearsWatched { get; }
+
+    /// <summary>For each sensor the valves that its direct links close, a bit each.</summary>
+    public ulong[] LinkedValves { get; }
+
+    /// <summary>
+    /// The greatest common divisor of all times, ms. Every time is compared with "at least" and none with "more than", so that what can happen
+    /// at any times can happen at multiples of it. Source: T. A. Henzinger, Z. Manna and A. Pnueli, What good are digital clocks?, 1992.
+    /// </summary>
+    public int TickMs { get; }
+
+    /// <summary>A wet sensor's age beyond this makes no difference.</summary>
+    public int OldestTicks { get; }
+
+    /// <summary>For each sensor its class: those of one class are heard by the same rules and links, and are interchangeable. The watched one is alone.</summary>
+    public int[] ClassOf { get; }
+
+    /// <summary>More sensors of one class and age than the largest number that a rule waits for make no difference.</summary>
+    public int MostAlike { get; }
+
+    /// <summary>
+    /// Whether of a class only the sensor that has been wet longest need be known: no rule counts, and any other may have got wet at any time
+    /// since. Of few sensors that allows for more than can be, so that what is found has to be run with the sensors that there are.
+    /// </summary>
+    public bool KnowsOldestOnly => MostAlike == 1;
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="valveIds">Every stop valve with a drive.</param>
+    /// <param name="sensorId">The sensor whose water is looked at.</param>
+    /// <param name="isWatched">Whether it stays wet once it is, and something has to come of it.</param>
+    public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true)
+    {
+        Installation fitted = plan.Installation;
+        // Rules in a hub that is not there never run.
+        Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Select(r => Named(r, fitted.Sensors))];
+        HashSet<string> sensors = [sensorId];
+        var rules = new HashSet<Rule>();
+        while (left.Where(r => !rules.Contains(r) && r.SensorIds.Any(sensors.Contains)).ToArray() is { Length: > 0 } more)
+        {
+            rules.UnionWith(more);
+            sensors.UnionWith(more.SelectMany(r => r.SensorIds));
+        }
+
+        string[] ids = [.. fitted.Sensors.Select(s => s.Id).Where(sensors.Contains)];
+        return new CheckedRules(
+            [.. left.Where(rules.Contains)],
+            ids,
+            valveIds,
+            [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (Array.IndexOf(ids, l.SensorId), valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
+            isWatched ? Array.IndexOf(ids, sensorId) : -1);
+    }
+
+    internal static int Milliseconds(double seconds) => (int)Math.Round(seconds * 1000);
+
+    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule with { AllBut = false, SensorIds = [.. sensors.Select(s => s.Id).Where(rule.Hears)] };
+
+    private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);
+
+    private int[] Classes()
+    {
+        var known = new Dictionary<string, int>();
+        return [.. SensorIds.Select((id, s) =>
+        {
+            string alike = $"{s == Watched} {LinkedValves[s]} {string.Join(',', Rules.Select(r => r.SensorIds.Contains(id)))}";
+            if (!known.TryGetValue(alike, out int number))
+            {
+                known[alike] = number = known.Count;
+            }
+
+            return number;
+        })];
+    }
+}

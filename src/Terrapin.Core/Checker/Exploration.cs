@@ -1,0 +1,84 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Checker;
+
+/// <summary>What exploring gave.</summary>
+/// <param name="Path">From a quiet start to a state in which the goal is missed, or the rule that is looked for fires; <see langword="null"/>: there is none, as far as was looked.</param>
+/// <param name="StartMode">Who is home at that start.</param>
+/// <param name="States">How many were come to.</param>
+/// <param name="IsComplete">Whether every state was looked at.</param>
+internal sealed record Explored(IReadOnlyList<Move>? Path, Mode StartMode, int States, bool IsComplete);
+
+/// <summary>
+/// Goes through every state that can be come to, the nearest first, by the engine that runs the rules: sensors wet and dry, modes, hands on
+/// valves and time, in any order.
+/// </summary>
+internal static class Exploration
+{
+    /// <param name="rules">What is explored.</param>
+    /// <param name="goal">What has to come.</param>
+    /// <param name="mostStates">Where it gives up.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="OperationCanceledException">It was stopped.</exception>
+    public static Explored Of(CheckedRules rules, CheckGoal goal, int mostStates, CancellationToken cancel)
+    {
+        var state = new CheckState(rules);
+        var table = new StateTable(state.Length, mostStates);
+        Span<ushort> packed = new ushort[state.Length];
+        foreach (Mode mode in Enum.GetValues<Mode>())
+        {
+            packed.Clear();
+            packed[0] = (ushort)mode;
+            table.Add(packed, -1, default);
+        }
+
+        var moves = new List<Move>();
+        bool fits = true;
+        bool isSeen = false;
+        Action<RuleOrder> look = order => isSeen |= order.Rule == goal.Fires;
+        for (int i = 0; i < table.Count; i++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            moves.Clear();
+            state.Unpack(table[i]);
+            state.Moves(goal.OpensWhileWet, moves);
+            moves.Add(new Move(MoveKind.Tick));
+            foreach (Move move in moves)
+            {
+                state.Unpack(table[i]);
+                state.Make(move, goal.IsHeard, look);
+                if (isSeen || goal.IsMissed(state))
+                {
+                    return Found(table, i, move);
+                }
+
+                if (state.WatchedTicks < 0 || goal.Fires is not null || !goal.IsSettled(state))
+                {
+                    fits &= state.Pack(packed);
+                    table.Add(packed, i, move);
+                }
+            }
+
+            if (table.IsFull || !fits)
+            {
+                return new Explored(null, Mode.Home, table.Count, false);
+            }
+        }
+
+        return new Explored(null, Mode.Home, table.Count, true);
+    }
+
+    private static Explored Found(StateTable table, int at, Move last)
+    {
+        var path = new List<Move> { last };
+        while (table.How(at) is (>= 0, var by) and var (from, _))
+        {
+            path.Add(by);
+            at = from;
+        }
+
+        path.Reverse();
+        return new Explored(path, (Mode)table[at][0], table.Count, true);
+    }
+}

@@ -1,0 +1,26 @@
+namespace Terrapin.Core.Checker;
+
+internal enum MoveKind
+{
+    /// <summary>One tick passes.</summary>
+    Tick,
+
+    /// <summary>A dry sensor of a class gets wet.</summary>
+    Wets,
+
+    /// <summary>A sensor of a class and an age dries.</summary>
+    Dries,
+
+    /// <summary>The sensor of a class that has been wet longest dries, and another of it has been wet for a shorter time.</summary>
+    DriesBeforeAnother,
+    ModeBecomes,
+
+    /// <summary>Somebody opens a valve by hand.</summary>
+    Opens,
+}
+
+/// <summary>What leads from one state to the next.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Index">The class, the mode or the valve.</param>
+/// <param name="AgeTicks">Of the sensor that dries, or of the other one.</param>
+internal readonly record struct Move(MoveKind Kind, int Index = 0, int AgeTicks = 0);

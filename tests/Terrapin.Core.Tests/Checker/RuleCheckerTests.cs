@@ -1,0 +1,236 @@
+using CsCheck;
+using Terrapin.Core.Assessments;
+using Terrapin.Core.Checker;
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+using Terrapin.Core.Tests.Rules;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Checker;
+
+/// <summary>What the checker proves holds under any schedule, and what it refutes fails when it is run.</summary>
+public class RuleCheckerTests
+{
+    private static readonly string[] Sensors = ["a", "b", "c"];
+
+    /// <summary>Times of whole seconds, so that the tick is one at least.</summary>
+    private static readonly Gen<Rule> AnyRule = Gen.Select(
+        Gen.Int[1, 7], Gen.Int[0, 3], Gen.OneOf(Gen.Const(15), Gen.Int[1, 15]), Gen.Frequency((1, Gen.Const(false)), (4, Gen.Const(true))), Gen.Int[0, 5], Gen.Select(Gen.Bool, Gen.Frequency((4, Gen.Const(1)), (1, Gen.Const(2)))),
+        (sensors, confirm, modes, closes, delay, other) => new Rule
+        {
+            Id = "rule",
+            Name = "Rule",
+            SensorIds = [.. Sensors.Where((_, i) => (sensors & (1 << i)) != 0)],
+            AtLeast = other.Item2,
+            ConfirmS = confirm,
+            Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (modes & (1 << i)) != 0)],
+            Action = closes ? RuleAction.Close : RuleAction.TellOnly,
+            DelayS = delay,
+            CancelIfDry = other.Item1,
+        });
+
+    [Fact]
+    public void A_rule_for_every_mode_is_proved_to_close_in_time_and_one_that_is_asleep_is_refuted()
+    {
+        CheckedClaim proved = Closing(Of(House()));
+        Assert.Equal((CheckVerdict.Proved, 25.0), (proved.Verdict, proved.WithinS!.Value));
+        Assert.Empty(proved.Steps);
+        CheckedClaim refuted = Closing(Of(House().WithRule(r => r with { Modes = [Mode.Home, Mode.Away, Mode.Holiday] })));
+        Assert.Equal(CheckVerdict.Refuted, refuted.Verdict);
+        Assert.Equal([CheckStepKind.StartsIn, CheckStepKind.SensorWet, CheckStepKind.Missed], refuted.Steps.Select(s => s.Kind));
+        Assert.Equal((Mode.Asleep, "puck", 30.0), (refuted.Steps[0].Mode, refuted.Steps[1].SensorId, refuted.Steps[2].AtS));
+    }
+
+    [Fact]
+    public void A_valve_that_is_opened_by_hand_while_another_sensor_is_wet_stays_open()
+    {
+        Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors }]);
+        CheckedClaim[] claims = [.. Check(plan).Claims.Where(c => c.Property is CheckedProperty.Closes or CheckedProperty.ClosesAfterHand)];
+        Assert.Equal(CheckVerdict.Proved, Assert.Single(claims, c => c.Property == CheckedProperty.Closes).Verdict);
+        CheckedClaim byHand = Assert.Single(claims, c => c.Property == CheckedProperty.ClosesAfterHand);
+        Assert.Equal(CheckVerdict.Refuted, byHand.Verdict);
+        Assert.Equal(
+            [CheckStepKind.StartsIn, CheckStepKind.SensorWet, CheckStepKind.Tells, CheckStepKind.Closes, CheckStepKind.ValveOpened, CheckStepKind.SensorWet, CheckStepKind.Missed],
+            byHand.Steps.Select(s => s.Kind));
+        Assert.NotEqual(byHand.Steps[1].SensorId, byHand.Steps[5].SensorId);
+        // With a rule of its own for each nothing hides behind what is still wet.
+        Plan apart = With([.. Sensors.Select(id => House().Installation.Rules[0] with { Id = id, SensorIds = [id] })]);
+        Assert.All(Check(apart).Claims, c => Assert.Equal(CheckVerdict.Proved, c.Verdict));
+    }
+
+    [Fact]
+    public void A_direct_link_closes_at_once_whatever_the_rules_do()
+    {
+        Plan linked = House().WithInstallation(i => i with { Rules = [], Links = [new DirectLink { SensorId = "puck", DriveId = "drive" }] });
+        CheckedClaim claim = Closing(Of(linked));
+        Assert.Equal((CheckVerdict.Proved, 0.0), (claim.Verdict, claim.WithinS!.Value));
+        CheckedClaim nothing = Closing(Of(linked.WithInstallation(i => i with { Links = [] })));
+        Assert.Equal((CheckVerdict.Refuted, null), (nothing.Verdict, nothing.WithinS));
+    }
+
+    [Fact]
+    public void Two_sensors_that_have_to_be_wet_at_once_leave_one_leak_running()
+    {
+        Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors, AtLeast = 2 }]);
+        Assert.Equal(CheckVerdict.Refuted, Assert.Single(Check(plan).Claims, c => c.Property == CheckedProperty.Closes).Verdict);
+    }
+
+    [Fact]
+    public void Somebody_has_to_hear_it_in_every_mode()
+    {
+        Contact Called(params Mode[] modes) => new() { Id = "maren", Name = "Maren", Ways = [AlertWay.Call], Modes = modes };
+        Plan Told(Contact contact) => House().WithInstallation(i => i with { Contacts = [contact] });
+        Assert.Equal(CheckVerdict.Proved, Telling(Of(Told(Called(Enum.GetValues<Mode>())))).Verdict);
+        CheckedClaim deaf = Telling(Of(Told(Called(Mode.Home, Mode.Asleep))));
+        Assert.Equal(CheckVerdict.Refuted, deaf.Verdict);
+        Assert.Contains(deaf.Steps[0].Mode, (Mode?[])[Mode.Away, Mode.Holiday]);
+        Assert.Contains(deaf.Steps, s => s.Kind == CheckStepKind.Tells);
+    }
+
+    [Fact]
+    public void A_rule_that_can_never_fire_is_named()
+    {
+        Plan plan = With([House().Installation.Rules[0], House().Installation.Rules[0] with { Id = "never", AtLeast = 2, SensorIds = ["a"] }, House().Installation.Rules[0] with { Id = "empty", Modes = [] }]);
+        var fires = Check(plan).Claims.Where(c => c.Property == CheckedProperty.Fires).ToDictionary(c => c.RuleId!, c => c.Verdict);
+        Assert.Equal((CheckVerdict.Refuted, CheckVerdict.Refuted), (fires["never"], fires["empty"]));
+    }
+
+    [Fact]
+    public void What_was_given_up_is_never_called_proved()
+    {
+        Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors, ConfirmS = 7.001, DelayS = 61.003 }]);
+        RuleCheck check = RuleChecker.Of(plan, [new Protection("a", ["main"])], mostStates: 500);
+        Assert.Equal(CheckVerdict.NotProved, check.Claims.Single(c => c.Property == CheckedProperty.Closes).Verdict);
+        Assert.Equal(500, check.MostStates);
+        Assert.All(check.Claims, c => Assert.InRange(c.States, 0, 500));
+    }
+
+    [Fact]
+    public void Thirty_sensors_that_are_alike_are_checked_as_one_claim()
+    {
+        string[] ids = [.. Enumerable.Range(0, 30).Select(n => $"s{n}")];
+        Plan plan = With([House().Installation.Rules[0] with { SensorIds = ids, ConfirmS = 5, DelayS = 30 }], ids);
+        RuleCheck check = RuleChecker.Of(plan, [.. ids.Select(id => new Protection(id, ["main"]))]);
+        CheckedClaim closes = Assert.Single(check.Claims, c => c.Property == CheckedProperty.Closes);
+        Assert.Equal((30, CheckVerdict.Proved), (closes.SensorIds.Count, closes.Verdict));
+    }
+
+    [Fact]
+    public void What_is_proved_survives_any_schedule_and_what_is_refuted_fails_when_it_is_run() =>
+        Gen.Select(AnyRule.Array[1, 3], Gen.Bool, Schedule.Array[1, 20]).Sample((rules, linked, schedules) =>
+        {
+            Plan plan = With([.. rules.Select((r, i) => r with { Id = $"r{i}" })]).WithInstallation(i => i with { Links = linked ? [new DirectLink { SensorId = "b", DriveId = "drive" }] : [] });
+            foreach (CheckedClaim claim in RuleChecker.Of(plan, [new Protection("a", ["main"])]).Claims.Where(c => c.Property is CheckedProperty.Closes or CheckedProperty.ClosesAfterHand))
+            {
+                bool opensWhileWet = claim.Property == CheckedProperty.ClosesAfterHand;
+                long withinMs = (long)(1000 * (claim.WithinS ?? 0));
+                if (claim.Verdict == CheckVerdict.NotProved
+                    || (claim.Verdict == CheckVerdict.Proved && schedules.Any(s => Misses(plan, Happens(s), opensWhileWet, withinMs)))
+                    || (claim.Verdict == CheckVerdict.Refuted && !Misses(plan, Happens(claim), opensWhileWet, withinMs)))
+                {
+                    return false;
+                }
+            }
+
+            return true;
+        }, iter: 300);
+
+    /// <summary>Gaps of any length, and what happens then.</summary>
+    private static readonly Gen<(int GapMs, int What)[]> Schedule = Gen.Select(Gen.OneOf(Gen.Int[0, 6000], Gen.Int[0, 6].Select(s => s * 1000)), Gen.Int[0, 9]).Array[0, 14];
+
+    /// <summary>0 to 2 wet, 3 to 5 dry, 6 to 9 a mode, −1 a hand on the valve.</summary>
+    private static IEnumerable<(long AtMs, int What)> Happens((int GapMs, int What)[] schedule)
+    {
+        long at = 0;
+        foreach ((int gapMs, int what) in schedule)
+        {
+            at += gapMs;
+            yield return (at, what);
+            // Somebody opens whatever they may.
+            yield return (at, -1);
+        }
+
+        yield return (at, 0);
+    }
+
+    private static IEnumerable<(long AtMs, int What)> Happens(CheckedClaim refuted) => refuted.Steps.Select(s => ((long)Math.Round(s.AtS * 1000), s.Kind switch
+    {
+        CheckStepKind.StartsIn or CheckStepKind.ModeBecomes => 6 + (int)s.Mode!.Value,
+        CheckStepKind.SensorWet => Array.IndexOf(Sensors, s.SensorId),
+        CheckStepKind.SensorDry => 3 + Array.IndexOf(Sensors, s.SensorId),
+        CheckStepKind.ValveOpened => -1,
+        _ => -2,
+    })).Where(s => s.Item2 > -2);
+
+    /// <summary>Runs a schedule by the engine alone: whether the valve stays open for longer than it may once "a" is wet, from when it stays so.</summary>
+    private static bool Misses(Plan plan, IEnumerable<(long AtMs, int What)> happens, bool opensWhileWet, long withinMs)
+    {
+        var story = new RuleStory(RuleProgram.Compile(plan.Installation.Rules, Sensors, ["main"]), Mode.Home);
+        bool closed = false;
+        bool[] wet = new bool[3];
+        long? since = null;
+        void Take()
+        {
+            closed |= story.Done.Any(d => d.Order.Kind == RuleOrderKind.Close);
+            story.Done.Clear();
+        }
+
+        foreach ((long atMs, int what) in happens)
+        {
+            if (since is not null && (closed || atMs > since + withinMs))
+            {
+                break;
+            }
+
+            if (what == -1)
+            {
+                story.At(atMs, RuleEvent.TimePassed);
+                Take();
+                closed &= since is not null || (!opensWhileWet && wet.Any(w => w));
+                continue;
+            }
+
+            if ((what is >= 0 and < 3 && wet[what]) || (what is >= 3 and < 6 && !wet[what - 3]) || (what == 3 && since is not null))
+            {
+                continue;
+            }
+
+            story.At(atMs, what switch { < 3 => RuleEvent.Wet(what), < 6 => RuleEvent.Dry(what - 3), _ => RuleEvent.Becomes((Mode)(what - 6)) });
+            Take();
+            if (what < 3)
+            {
+                wet[what] = true;
+                since = what == 0 ? atMs : since;
+                closed |= plan.Installation.Links.Any(l => l.SensorId == Sensors[what]);
+            }
+            else if (what < 6)
+            {
+                wet[what - 3] = false;
+            }
+        }
+
+        if (since is null || closed)
+        {
+            return false;
+        }
+
+        story.At(since.Value + withinMs, RuleEvent.TimePassed);
+        Take();
+        return !closed;
+    }
+
+    private static Plan With(IReadOnlyList<Rule> rules, string[]? ids = null) => House().WithInstallation(i => i with
+    {
+        Sensors = [.. (ids ?? Sensors).Select(id => i.Sensors[0] with { Id = id, Name = id })],
+        Signals = [],
+        Rules = rules,
+    });
+
+    private static RuleCheck Check(Plan plan) => RuleChecker.Of(plan, [.. Sensors.Select(id => new Protection(id, ["main"]))]);
+
+    private static RuleCheck Of(Plan plan) => RuleChecks.Of(plan, new AssessmentMemory());
+
+    private static CheckedClaim Closing(RuleCheck check) => Assert.Single(check.Claims, c => c.Property == CheckedProperty.Closes);
+
+    private static CheckedClaim Telling(RuleCheck check) => Assert.Single(check.Claims, c => c.Property == CheckedProperty.Told);
+}

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { api } from '@/api/client'
+import { useOpenPlan } from '@/site/openPlan'
+import { usePlanQuery } from '@/site/queries/planQuery'
+import SeverityMark from '@/ui/SeverityMark.vue'
+import { clock } from '@/ui/units'
+import { claimText, remedyOf, stepText, verdictWords } from './claims'
+
+/** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
+const open = useOpenPlan()
+const { data, trouble, isFetching } = usePlanQuery(() => ['ruleCheck'], api.checkRules, {
+  showsTrouble: true,
+})
+const plan = computed(() => open.plan!)
+const number = (count: number) => count.toLocaleString('en-GB')
+const proved = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict === 'proved'))
+const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict !== 'proved'))
+</script>
+
+<template>
+  <div>
+    <p v-if="trouble" role="alert" class="text-clay font-semibold">
+      {{ trouble }} The check needs the server; the rules themselves do not.
+    </p>
+    <template v-if="data">
+      <p class="mb-3" aria-live="polite">
+        <strong
+          class="figures text-3xl leading-none"
+          :class="others.length ? 'text-clay' : 'text-river'"
+          data-testid="proved"
+          >{{ proved.length }} of {{ data.claims.length }}</strong
+        >
+        claims are proved.
+        <span v-if="isFetching" class="text-faded">Checking anew …</span>
+      </p>
+      <ul class="space-y-3">
+        <li v-for="(claim, i) in others" :key="i" class="bg-sheet rounded-sm p-4" data-testid="unproved">
+          <p class="flex items-start gap-2 font-semibold">
+            <SeverityMark
+              :severity="claim.property === 'closesAfterHand' ? 'caution' : 'stop'"
+              class="mt-1"
+            />
+            <span>{{ remedyOf(claim) }}</span>
+          </p>
+          <p class="mt-1 max-w-prose">
+            <strong>{{ verdictWords[claim.verdict] }}:</strong> {{ claimText(plan, claim) }}
+            <template v-if="claim.verdict === 'notProved'">
+              Given up after {{ number(claim.states) }} states.
+            </template>
+          </p>
+          <details v-if="claim.steps.length" class="mt-1">
+            <summary class="text-moss cursor-pointer font-semibold max-md:min-h-11">
+              The shortest way there
+            </summary>
+            <ol class="mt-1 space-y-1">
+              <li v-for="(step, s) in claim.steps" :key="s" class="grid grid-cols-[4rem_1fr] gap-x-2">
+                <span class="figures text-right text-[13.5px]">{{ clock(step.atS) }}</span>
+                <span :class="{ 'text-clay font-semibold': step.kind === 'missed' }">{{
+                  stepText(plan, claim, step)
+                }}</span>
+              </li>
+            </ol>
+          </details>
+        </li>
+      </ul>
+      <details v-if="proved.length" class="mt-3">
+        <summary class="text-moss cursor-pointer font-semibold max-md:min-h-11">
+          {{ proved.length }} that hold, whatever happens
+        </summary>
+        <ul class="mt-1 list-disc space-y-1 pl-5">
+          <li v-for="(claim, i) in proved" :key="i">
+            {{ claimText(plan, claim) }}
+            <span class="figures text-faded text-[13px]">{{ number(claim.states) }} states</span>
+          </li>
+        </ul>
+      </details>
+      <p class="text-faded mt-3 max-w-prose text-[13px]">
+        {{ number(data.states) }} states gone through: every order of sensors wet and dry, modes, hands on the
+        valves and time, by the engine that runs the rules, exact to its deadlines; at most
+        {{ number(data.mostStates) }} a claim. Times are from when the hub knows; radio, hub and stroke come
+        to them. Every device is taken to work: what a fault does is under Rehearse.
+      </p>
+    </template>
+  </div>
+</template>

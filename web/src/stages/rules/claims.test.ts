@@ -1,0 +1,55 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import type { CheckedClaim, Plan } from '@/api/types'
+import { claimText, remedyOf, stepText } from './claims'
+
+const plan = (JSON.parse(readFileSync('../demo/hollin-bank.terrapin.json', 'utf8')) as { plan: Plan }).plan
+const claim: CheckedClaim = {
+  property: 'closes',
+  sensorIds: ['kitchen', 'dairy'],
+  ruleId: null,
+  stopValveIds: ['main'],
+  withinS: 70,
+  verdict: 'refuted',
+  states: 12,
+  steps: [
+    { atS: 0, kind: 'startsIn', sensorId: null, mode: 'asleep', ruleId: null, stopValveIds: [] },
+    { atS: 0, kind: 'sensorWet', sensorId: 'dairy', mode: null, ruleId: null, stopValveIds: [] },
+    { atS: 80, kind: 'missed', sensorId: 'dairy', mode: null, ruleId: null, stopValveIds: [] },
+  ],
+}
+
+describe('a claim', () => {
+  it('is said with its sensors, its valve and its time', () => {
+    expect(claimText(plan, claim)).toBe(
+      'Kitchen, under the sink or Dairy, along the wall wet: Pump house closes within 1:10.',
+    )
+    expect(claimText(plan, { ...claim, withinS: null, sensorIds: ['kitchen'] })).toContain('closes at once.')
+    expect(claimText(plan, { ...claim, property: 'fires', ruleId: 'close' })).toBe(
+      '“Close at once” can fire.',
+    )
+  })
+
+  it('that does not hold says what mends it, and when', () => {
+    expect(remedyOf(claim)).toBe('Let a rule close for it when asleep.')
+    expect(remedyOf({ ...claim, property: 'told' })).toBe('Add somebody who can be reached when asleep.')
+    expect(remedyOf({ ...claim, verdict: 'notProved' })).toContain('Round the times')
+  })
+
+  it('is told as a story', () => {
+    expect(claim.steps.map((s) => stepText(plan, claim, s))).toEqual([
+      'Mode: asleep; all is dry',
+      'Dairy, along the wall gets wet',
+      'Dairy, along the wall is still wet, and nothing closes',
+    ])
+    expect(
+      stepText(plan, claim, {
+        ...claim.steps[0]!,
+        kind: 'closes',
+        ruleId: null,
+        sensorId: 'dairy',
+        stopValveIds: ['main'],
+      }),
+    ).toBe('The direct link of Dairy, along the wall closes Pump house')
+  })
+})

@@ -1,0 +1,79 @@
+import type { CheckedClaim, CheckStep, Plan } from '@/api/types'
+import { sensorName } from '@/site/names'
+import { clock } from '@/ui/units'
+import { modeWords } from '@/ui/words'
+
+export const verdictWords: Record<CheckedClaim['verdict'], string> = {
+  proved: 'Proved',
+  refuted: 'Refuted',
+  notProved: 'Not proved',
+}
+
+const ruleName = ({ installation }: Plan, id: string | null | undefined) =>
+  installation.rules.find((r) => r.id === id)?.name ?? id ?? ''
+
+const valveNames = ({ building }: Plan, ids: readonly string[]) =>
+  ids.map((id) => building.stopValves.find((v) => v.id === id)?.name ?? id).join(' or ')
+
+/** What is claimed, in a sentence. */
+export function claimText(plan: Plan, claim: CheckedClaim): string {
+  const names = claim.sensorIds.map((id) => sensorName(plan, id))
+  const who = names.length > 2 ? `any of ${names.length} sensors (${names[0]}, …)` : names.join(' or ')
+  const within = claim.withinS ? `within ${clock(claim.withinS)}` : 'at once'
+  switch (claim.property) {
+    case 'closes':
+      return `${who} wet: ${valveNames(plan, claim.stopValveIds)} closes ${within}.`
+    case 'closesAfterHand':
+      return `${who} wet: ${valveNames(plan, claim.stopValveIds)} closes ${within}, even if somebody opened it by hand while another sensor was wet.`
+    case 'told':
+      return `${who} wet: somebody who hears it is told ${within}.`
+    case 'fires':
+      return `“${ruleName(plan, claim.ruleId)}” can fire.`
+  }
+}
+
+/** What mends a claim that does not hold. */
+export function remedyOf(claim: CheckedClaim): string {
+  const mode = claim.steps.findLast((s) => s.mode)?.mode
+  const when = mode ? ` when ${modeWords[mode].toLowerCase()}` : ''
+  if (claim.verdict === 'notProved')
+    return 'Round the times to whole 5 or 10 seconds: then there are fewer states to go through.'
+  switch (claim.property) {
+    case 'closes':
+      return `Let a rule close for it${when}.`
+    case 'closesAfterHand':
+      return 'Dry every sensor before the valve is opened, or give each room a rule of its own.'
+    case 'told':
+      return `Add somebody who can be reached${when}.`
+    case 'fires':
+      return 'Take it out, or give it sensors and modes.'
+  }
+}
+
+/** What happens at a step. */
+export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): string {
+  const sensor = step.sensorId ? sensorName(plan, step.sensorId) : ''
+  const valves = valveNames(plan, step.stopValveIds)
+  switch (step.kind) {
+    case 'startsIn':
+      return `Mode: ${modeWords[step.mode!].toLowerCase()}; all is dry`
+    case 'sensorWet':
+      return `${sensor} gets wet`
+    case 'sensorDry':
+      return `${sensor} dries`
+    case 'modeBecomes':
+      return `Mode becomes ${modeWords[step.mode!].toLowerCase()}`
+    case 'valveOpened':
+      return `Somebody opens ${valves} by hand`
+    case 'tells':
+      return `“${ruleName(plan, step.ruleId)}” tells`
+    case 'closes':
+      return step.ruleId
+        ? `“${ruleName(plan, step.ruleId)}” closes ${valves}`
+        : `The direct link of ${sensor} closes ${valves}`
+    case 'missed':
+      return claim.property === 'told'
+        ? 'Nobody who hears it has been told'
+        : `${sensor} is still wet, and nothing closes`
+  }
+}
