@@ -72,7 +72,7 @@ internal static class Exploration
     private static Explored Found(StateTable table, int at, Move last)
     {
         var path = new List<Move> { last };
-        while (table.How(at) is (>= 0, var by) and var (from, _))
+        for ((int from, Move by) = table.How(at); from >= 0; (from, by) = table.How(at))
         {
             path.Add(by);
             at = from;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { defineAsyncComponent, ref, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { Plan, SavedRevision } from '@/api/types'
 import { becomePlan } from '@/site/commands/plan'
@@ -8,7 +8,8 @@ import { useOpenPlan } from '@/site/openPlan'
 import { dayAndTime } from '@/ui/dates'
 import ModalDialog from '@/ui/ModalDialog.vue'
 
-/** Who saved what when; an older revision can be brought back as an edit. */
+/** Who saved what when; an older revision can be compared with the plan as it stands, or brought back as an edit. */
+const RevisionChange = defineAsyncComponent(() => import('./RevisionChange.vue'))
 const props = defineProps<{ open: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 
@@ -16,12 +17,15 @@ const plan = useOpenPlan()
 const revisions = ref<SavedRevision[]>([])
 const aside = ref<KeptAside[]>([])
 const trouble = ref('')
+/** The revision that the plan as it stands is compared with; 0: none. */
+const compared = ref(0)
 
 watch(
   () => props.open,
   async (isOpen) => {
     if (!isOpen) return
     trouble.value = ''
+    compared.value = 0
     aside.value = await asideOf(plan.siteId)
     try {
       revisions.value = await api.listRevisions(plan.siteId)
@@ -67,13 +71,26 @@ async function forget({ key }: KeptAside) {
     </section>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <ul class="divide-rule max-h-[50vh] divide-y overflow-auto">
-      <li v-for="revision in revisions" :key="revision.number" class="flex items-center gap-3 py-1.5">
+      <li
+        v-for="revision in revisions"
+        :key="revision.number"
+        class="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5"
+      >
         <span class="figures w-8 text-right font-bold">{{ revision.number }}</span>
         <span class="grow">
           {{ revision.author }}
           <span class="text-faded block text-[13px]">{{ dayAndTime(revision.savedAt) }}</span>
         </span>
+        <button
+          type="button"
+          class="act-quiet"
+          :aria-expanded="compared === revision.number"
+          @click="compared = compared === revision.number ? 0 : revision.number"
+        >
+          What changed since
+        </button>
         <button type="button" class="act-quiet" @click="bringBack(revision.number)">Bring back</button>
+        <RevisionChange v-if="compared === revision.number" class="w-full" :number="revision.number" />
       </li>
     </ul>
     <div class="mt-4 text-right">

@@ -30,6 +30,20 @@ it('names what was added, changed and taken out, in the order of the work', () =
   ])
 })
 
+it('names who is told, and how often parts fail', () => {
+  expect(
+    after((draft) => {
+      draft.installation.contacts![0]!.ways = []
+      draft.installation.contacts!.pop()
+      draft.failures = null
+    }),
+  ).toEqual([
+    'Contact Owner: changed',
+    'How often parts fail: changed',
+    'Contact Neighbour with a key: taken out',
+  ])
+})
+
 it('nothing is another where nothing was changed', () => {
   expect(differences(plan, structuredClone(plan))).toEqual([])
 })

@@ -20,6 +20,7 @@ function fitted(plan: Plan, of: Installation): [string, Thing][] {
     ...each('Hub', of.hubs, (hub) => hub.name),
     ...each('Repeater', of.repeaters, (repeater) => repeater.name),
     ...each('Rule', of.rules, (rule) => rule.name),
+    ...each('Contact', of.contacts ?? [], (contact) => contact.name),
     ...whole('Direct links', of.links),
     ...whole('Readings of signals', of.signals),
   ]
@@ -40,6 +41,7 @@ function things(plan: Plan): Map<string, Thing> {
     ...fitted(plan, plan.installation),
     ...each('Option', plan.options, (option) => option.name),
     ...whole('Prices', plan.payback),
+    ...whole('How often parts fail', plan.failures ?? null),
     ...whole('Catalogue', plan.catalogue),
   ])
 }

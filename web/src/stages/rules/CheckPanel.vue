@@ -23,7 +23,10 @@ const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict
     <p v-if="trouble" role="alert" class="text-clay font-semibold">
       {{ trouble }} The check needs the server; the rules themselves do not.
     </p>
-    <template v-if="data">
+    <p v-if="data && !data.claims.length" class="text-faded">
+      No rule, and no leak that a valve with a drive could stop: there is nothing to check yet.
+    </p>
+    <template v-else-if="data">
       <p class="mb-3" aria-live="polite">
         <strong
           class="figures text-3xl leading-none"
