@@ -76,8 +76,7 @@ internal sealed class CheckState
     }
 
     /// <summary>Packs it.</summary>
-    /// <returns>Whether it could be: a time beyond 65,000 ticks cannot.</returns>
-    public bool Pack(Span<ushort> packed)
+    public void Pack(Span<ushort> packed)
     {
         packed[Mode] = (ushort)words[0];
         packed[Watching] = (ushort)(WatchedTicks + 1);
@@ -92,23 +91,23 @@ internal sealed class CheckState
             PackClass(members, packed);
         }
 
-        bool fits = true;
         for (int r = 0; r < rules.Rules.Count; r++)
         {
-            int? left = rules.Program.ProgressOf(words, r);
-            int ticks = left is null or -1 ? 0 : left.Value / rules.TickMs;
-            fits &= ticks + Pending <= ushort.MaxValue;
-            packed[Sensors + ages.Length + r] = left switch { null => Waiting, -1 => Acted, _ => (ushort)(ticks + Pending) };
+            packed[Sensors + ages.Length + r] = rules.Program.ProgressOf(words, r) switch { null => Waiting, -1 => Acted, var leftMs => (ushort)((leftMs.Value / rules.TickMs) + Pending) };
         }
-
-        return fits;
     }
 
     /// <summary>Index of a dry sensor of a class; −1: all are wet.</summary>
-    public int DryOf(int number) => Array.FindLast(classes[number], s => ages[s] == 0) is var s && ages[s] == 0 && rules.ClassOf[s] == number ? s : -1;
+    private int DryOf(int number) => WithAge(number, 0);
 
     /// <summary>Index of a wet sensor of a class and an age; −1: there is none.</summary>
-    public int WetOf(int number, int ageTicks) => Array.FindIndex(classes[number], s => ages[s] == ageTicks + 1) is >= 0 and var at ? classes[number][at] : -1;
+    private int WetOf(int number, int ageTicks) => WithAge(number, ageTicks + 1);
+
+    private int WithAge(int number, int age)
+    {
+        int at = Array.FindLastIndex(classes[number], s => ages[s] == age);
+        return at < 0 ? -1 : classes[number][at];
+    }
 
     /// <summary>What may happen next, but for time.</summary>
     /// <param name="opensWhileWet">Whether somebody may open a valve by hand while a sensor is wet.</param>

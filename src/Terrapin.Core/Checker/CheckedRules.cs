@@ -16,6 +16,7 @@ internal sealed class CheckedRules
         LinkedValves = [.. sensorIds.Select((_, s) => links.Where(l => l.Sensor == s).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
         TickMs = rules.SelectMany(r => new[] { Milliseconds(r.ConfirmS), Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
+        LongestTicks = rules.Select(r => Milliseconds(r.ConfirmS) + Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
         OldestTicks = rules.Select(r => Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
@@ -42,6 +43,9 @@ internal sealed class CheckedRules
     /// at any times can happen at multiples of it. Source: T. A. Henzinger, Z. Manna and A. Pnueli, What good are digital clocks?, 1992.
     /// </summary>
     public int TickMs { get; }
+
+    /// <summary>The longest of all times.</summary>
+    public int LongestTicks { get; }
 
     /// <summary>A wet sensor's age beyond this makes no difference.</summary>
     public int OldestTicks { get; }

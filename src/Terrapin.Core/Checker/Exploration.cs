@@ -16,13 +16,22 @@ internal sealed record Explored(IReadOnlyList<Move>? Path, Mode StartMode, int S
 /// </summary>
 internal static class Exploration
 {
+    /// <summary>More ticks do not go into the small numbers of a state.</summary>
+    private const int MostTicks = 60_000;
+
     /// <param name="rules">What is explored.</param>
     /// <param name="goal">What has to come.</param>
     /// <param name="mostStates">Where it gives up.</param>
+    /// <param name="movesLeft">How many moves it may try; what it has tried is taken off.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Explored Of(CheckedRules rules, CheckGoal goal, int mostStates, CancellationToken cancel)
+    public static Explored Of(CheckedRules rules, CheckGoal goal, int mostStates, ref long movesLeft, CancellationToken cancel)
     {
+        if (rules.LongestTicks > MostTicks)
+        {
+            return new Explored(null, Mode.Home, 0, false);
+        }
+
         var state = new CheckState(rules);
         var table = new StateTable(state.Length, mostStates);
         Span<ushort> packed = new ushort[state.Length];
@@ -34,7 +43,6 @@ internal static class Exploration
         }
 
         var moves = new List<Move>();
-        bool fits = true;
         bool isSeen = false;
         Action<RuleOrder> look = order => isSeen |= order.Rule == goal.Fires;
         for (int i = 0; i < table.Count; i++)
@@ -55,12 +63,13 @@ internal static class Exploration
 
                 if (state.WatchedTicks < 0 || goal.Fires is not null || !goal.IsSettled(state))
                 {
-                    fits &= state.Pack(packed);
+                    state.Pack(packed);
                     table.Add(packed, i, move);
                 }
             }
 
-            if (table.IsFull || !fits)
+            movesLeft -= moves.Count;
+            if (table.IsFull || movesLeft <= 0)
             {
                 return new Explored(null, Mode.Home, table.Count, false);
             }

@@ -8,6 +8,9 @@ public static class RuleChecker
     /// <summary>States of one claim, so that it takes a hundred megabytes at the most.</summary>
     public const int MostStates = 400_000;
 
+    /// <summary>Moves of all claims together, some 20 s of work: what comes after is not proved.</summary>
+    private const long MostMoves = 40_000_000;
+
     /// <param name="plan">A checked plan.</param>
     /// <param name="protections">What has to close for which sensor.</param>
     /// <param name="mostStates">Where a claim is given up.</param>
@@ -16,15 +19,16 @@ public static class RuleChecker
     public static RuleCheck Of(Plan plan, IReadOnlyList<Protection> protections, int mostStates = MostStates, CancellationToken cancel = default)
     {
         string[] valves = [.. plan.Installation.Drives.Select(d => d.StopValveId)];
+        var looking = new Looking(plan, valves, mostStates, cancel);
         CheckedClaim[] claims =
         [
             .. Alike(plan, protections, p => string.Join(',', p.StopValveIds)).SelectMany(alike => (CheckedClaim[])
-                [Closes(plan, valves, alike, opensWhileWet: false, mostStates, cancel), Closes(plan, valves, alike, opensWhileWet: true, mostStates, cancel)]),
+                [looking.Closes(alike, opensWhileWet: false), looking.Closes(alike, opensWhileWet: true)]),
             .. Alike(plan, [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s.Id))).Select(s => new Protection(s.Id, []))], _ => "")
-                .Select(alike => Told(plan, valves, alike, mostStates, cancel)),
-            .. plan.Installation.Rules.Select(rule => Fires(plan, valves, rule, mostStates, cancel)),
+                .Select(looking.Told),
+            .. plan.Installation.Rules.Select(looking.Fires),
         ];
-        return new RuleCheck([.. claims.OrderByDescending(c => c.Verdict)], claims.Sum(c => c.States), mostStates);
+        return new RuleCheck([.. claims.OrderBy(c => c.Verdict switch { CheckVerdict.Refuted => 0, CheckVerdict.NotProved => 1, _ => 2 })], claims.Sum(c => c.States), mostStates);
     }
 
     /// <summary>Sensors that the same rules and links hear, with the same to close for: what is true of one is true of all.</summary>
@@ -32,84 +36,81 @@ public static class RuleChecker
         .GroupBy(p => $"{toClose(p)}|{string.Join(',', plan.Installation.Rules.Select(r => r.Hears(p.SensorId)))}|{string.Join(',', plan.Installation.Links.Where(l => l.SensorId == p.SensorId).Select(l => l.DriveId).Order())}")
         .Select(g => (IReadOnlyList<Protection>)[.. g]);
 
-    private static CheckedClaim Closes(Plan plan, string[] valves, IReadOnlyList<Protection> alike, bool opensWhileWet, int mostStates, CancellationToken cancel)
+    /// <summary>Looks at one claim after the other.</summary>
+    private sealed class Looking(Plan plan, string[] valves, int mostStates, CancellationToken cancel)
     {
-        var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
-        ulong mask = alike[0].StopValveIds.Aggregate(0ul, (bits, id) => bits | (1ul << Array.IndexOf(valves, id)));
-        int[] times = [.. Enumerable.Range(0, rules.Rules.Count)
-            .Where(r => (rules.Program.Closes(r) & mask) != 0 && rules.Rules[r].SensorIds.Contains(alike[0].SensorId))
-            .Select(r => CheckedRules.Milliseconds(rules.Rules[r].ConfirmS) + CheckedRules.Milliseconds(rules.Rules[r].DelayS))];
-        bool isLinked = (rules.LinkedValves[rules.Watched] & mask) != 0;
-        int? withinMs = times.Length > 0 ? times.Max() : isLinked ? 0 : null;
-        return Claim(
-            plan,
-            valves,
-            opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes,
-            alike,
-            rules,
-            new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, IsHeard = static (_, _) => false },
-            withinMs,
-            mostStates,
-            cancel);
-    }
+        private long movesLeft = MostMoves;
 
-    private static CheckedClaim Told(Plan plan, string[] valves, IReadOnlyList<Protection> alike, int mostStates, CancellationToken cancel)
-    {
-        var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
-        int? withinMs = rules.Rules.Where(r => r.SensorIds.Contains(alike[0].SensorId)).Select(r => (int?)CheckedRules.Milliseconds(r.ConfirmS)).Max();
-        return Claim(
-            plan,
-            valves,
-            CheckedProperty.Told,
-            alike,
-            rules,
-            new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode) => IsHeard(plan, rules.Rules[rule], mode) },
-            withinMs,
-            mostStates,
-            cancel);
-    }
-
-    private static bool IsHeard(Plan plan, Rule rule, Mode mode) => plan.Installation.Contacts is not { } contacts
-        || contacts.Any(c => rule.Tells(c.Id) && c.Ways.Any(way => c.Hears(way, mode)));
-
-    private static CheckedClaim Claim(
-        Plan plan, string[] valves, CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs, int mostStates, CancellationToken cancel)
-    {
-        Explored explored = Exploration.Of(rules, goal, mostStates, cancel);
-        IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, valves, goal, explored);
-        return new CheckedClaim
+        public CheckedClaim Closes(IReadOnlyList<Protection> alike, bool opensWhileWet)
         {
-            Property = property,
-            SensorIds = [.. alike.Select(p => p.SensorId)],
-            StopValveIds = alike[0].StopValveIds,
-            WithinS = withinMs / 1000.0,
-            // What was found with sensors merged that are alike may need more of them than there are.
-            Verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null ? CheckVerdict.Proved : CheckVerdict.NotProved,
-            States = explored.States,
-            Steps = steps ?? [],
-        };
-    }
-
-    private static CheckedClaim Fires(Plan plan, string[] valves, Rule rule, int mostStates, CancellationToken cancel)
-    {
-        Explored? explored = null;
-        if (plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor)
-        {
-            var rules = CheckedRules.Of(plan, valves, sensor.Id, isWatched: false);
-            int index = rules.Rules.ToList().FindIndex(r => r.Id == rule.Id);
-            explored = index < 0 ? null : Exploration.Of(rules, new CheckGoal { Valves = 0, Fires = index, WithinTicks = 0, OpensWhileWet = true, IsHeard = static (_, _) => false }, mostStates, cancel);
+            var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
+            ulong mask = alike[0].StopValveIds.Aggregate(0ul, (bits, id) => bits | (1ul << Array.IndexOf(valves, id)));
+            int[] times = [.. Enumerable.Range(0, rules.Rules.Count)
+                .Where(r => (rules.Program.Closes(r) & mask) != 0 && rules.Rules[r].SensorIds.Contains(alike[0].SensorId))
+                .Select(r => CheckedRules.Milliseconds(rules.Rules[r].ConfirmS) + CheckedRules.Milliseconds(rules.Rules[r].DelayS))];
+            bool isLinked = (rules.LinkedValves[rules.Watched] & mask) != 0;
+            int? withinMs = times.Length > 0 ? times.Max() : isLinked ? 0 : null;
+            return Claim(
+                opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes,
+                alike,
+                rules,
+                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, IsHeard = static (_, _) => false },
+                withinMs);
         }
 
-        return new CheckedClaim
+        public CheckedClaim Told(IReadOnlyList<Protection> alike)
         {
-            Property = CheckedProperty.Fires,
-            SensorIds = [],
-            RuleId = rule.Id,
-            StopValveIds = [],
-            WithinS = null,
-            Verdict = explored switch { null => CheckVerdict.Refuted, { Path: not null } => CheckVerdict.Proved, { IsComplete: true } => CheckVerdict.Refuted, _ => CheckVerdict.NotProved },
-            States = explored?.States ?? 0,
-            Steps = [],
-        };
+            var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
+            int? withinMs = rules.Rules.Where(r => r.SensorIds.Contains(alike[0].SensorId)).Select(r => (int?)CheckedRules.Milliseconds(r.ConfirmS)).Max();
+            return Claim(
+                CheckedProperty.Told,
+                alike,
+                rules,
+                new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode) => IsHeard(rules.Rules[rule], mode) },
+                withinMs);
+        }
+
+        private bool IsHeard(Rule rule, Mode mode) => plan.Installation.Contacts is not { } contacts
+            || contacts.Any(c => rule.Tells(c.Id) && c.Ways.Any(way => c.Hears(way, mode)));
+
+        private CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs)
+        {
+            Explored explored = Exploration.Of(rules, goal, mostStates, ref movesLeft, cancel);
+            IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, valves, goal, explored);
+            return new CheckedClaim
+            {
+                Property = property,
+                SensorIds = [.. alike.Select(p => p.SensorId)],
+                StopValveIds = alike[0].StopValveIds,
+                WithinS = withinMs / 1000.0,
+                // What was found with sensors merged that are alike may need more of them than there are.
+                Verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null ? CheckVerdict.Proved : CheckVerdict.NotProved,
+                States = explored.States,
+                Steps = steps ?? [],
+            };
+        }
+
+        public CheckedClaim Fires(Rule rule)
+        {
+            Explored? explored = null;
+            if (plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor)
+            {
+                var rules = CheckedRules.Of(plan, valves, sensor.Id, isWatched: false);
+                int index = rules.Rules.ToList().FindIndex(r => r.Id == rule.Id);
+                explored = index < 0 ? null : Exploration.Of(rules, new CheckGoal { Valves = 0, Fires = index, WithinTicks = 0, OpensWhileWet = true, IsHeard = static (_, _) => false }, mostStates, ref movesLeft, cancel);
+            }
+
+            return new CheckedClaim
+            {
+                Property = CheckedProperty.Fires,
+                SensorIds = [],
+                RuleId = rule.Id,
+                StopValveIds = [],
+                WithinS = null,
+                Verdict = explored switch { null => CheckVerdict.Refuted, { Path: not null } => CheckVerdict.Proved, { IsComplete: true } => CheckVerdict.Refuted, _ => CheckVerdict.NotProved },
+                States = explored?.States ?? 0,
+                Steps = [],
+            };
+        }
     }
 }

@@ -114,7 +114,14 @@ const print = () => window.print()
               <span :class="{ 'text-faded': ticked.includes(a.line) }">
                 <b>If</b> {{ a.if
                 }}<template v-if="a.while !== 'always'">, <b>while</b> {{ a.while }}</template>
-                <span class="block"><b>then</b> {{ a.then.join(', then ') }}.</span>
+                <span
+                  v-for="step in a.then"
+                  :key="step"
+                  class="block"
+                  :class="{ 'text-[13.5px]': step.startsWith('tell') }"
+                >
+                  <b>then</b> {{ step }}
+                </span>
               </span>
             </label>
           </li>
