@@ -17,6 +17,12 @@ internal sealed record CheckGoal
     /// <summary>Whether somebody may open a closed valve by hand while a sensor is wet; when all are dry they may always.</summary>
     public required bool OpensWhileWet { get; init; }
 
+    /// <summary>
+    /// Whether nothing happened before and no other sensor gets wet: what closes for another sensor closes sooner, and what has closed or will
+    /// needs no more, as long as nobody opens while a sensor is wet.
+    /// </summary>
+    public bool OthersStayDry { get; init; }
+
     /// <summary>Whether what a rule tells in a mode is heard by somebody.</summary>
     public required Func<int, Mode, bool> IsHeard { get; init; }
 

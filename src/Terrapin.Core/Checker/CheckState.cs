@@ -110,13 +110,16 @@ internal sealed class CheckState
     }
 
     /// <summary>What may happen next, but for time.</summary>
-    /// <param name="opensWhileWet">Whether somebody may open a valve by hand while a sensor is wet.</param>
+    /// <param name="goal">What is looked for.</param>
     /// <param name="into">Gets the moves.</param>
-    public void Moves(bool opensWhileWet, List<Move> into)
+    public void Moves(CheckGoal goal, List<Move> into)
     {
         for (int c = 0; c < classes.Length; c++)
         {
-            SensorMoves(c, into);
+            if (!goal.OthersStayDry || IsWatched(c))
+            {
+                SensorMoves(c, into);
+            }
         }
 
         foreach (Mode mode in AllModes)
@@ -127,7 +130,7 @@ internal sealed class CheckState
             }
         }
 
-        for (ulong closed = opensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
+        for (ulong closed = goal.OpensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
         {
             into.Add(new Move(MoveKind.Opens, BitOperations.TrailingZeroCount(closed)));
         }
@@ -139,10 +142,14 @@ internal sealed class CheckState
         if (oldest < 0 || (!rules.KnowsOldestOnly && DryOf(number) >= 0))
         {
             into.Add(new Move(MoveKind.Wets, number));
+            if (IsWatched(number))
+            {
+                into.Add(new Move(MoveKind.WetsForNow, number));
+            }
         }
 
-        // What is watched stays wet.
-        if (oldest < 0 || (rules.Watched >= 0 && rules.ClassOf[rules.Watched] == number))
+        // What is watched stays wet, unless it was for now.
+        if (oldest < 0 || (IsWatched(number) && WatchedTicks >= 0))
         {
             return;
         }
@@ -161,6 +168,8 @@ internal sealed class CheckState
             into.Add(new Move(MoveKind.DriesBeforeAnother, number, age));
         }
     }
+
+    private bool IsWatched(int number) => rules.Watched >= 0 && rules.ClassOf[rules.Watched] == number;
 
     /// <summary>Index of a class's sensor that has been wet longest; −1: all are dry.</summary>
     private int Oldest(int number)
@@ -186,9 +195,9 @@ internal sealed class CheckState
                 WatchedTicks += WatchedTicks >= 0 ? 1 : 0;
                 Step(rules.TickMs, RuleEvent.TimePassed, isHeard, ordered);
                 break;
-            case MoveKind.Wets:
+            case MoveKind.Wets or MoveKind.WetsForNow:
                 int wet = DryOf(move.Index);
-                WatchedTicks = wet == rules.Watched ? 0 : WatchedTicks;
+                WatchedTicks = wet == rules.Watched && move.Kind == MoveKind.Wets ? 0 : WatchedTicks;
                 Step(0, RuleEvent.Wet(wet), isHeard, ordered);
                 break;
             case MoveKind.Dries:

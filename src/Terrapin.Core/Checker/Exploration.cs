@@ -50,7 +50,7 @@ internal static class Exploration
             cancel.ThrowIfCancellationRequested();
             moves.Clear();
             state.Unpack(table[i]);
-            state.Moves(goal.OpensWhileWet, moves);
+            state.Moves(goal, moves);
             moves.Add(new Move(MoveKind.Tick));
             foreach (Move move in moves)
             {

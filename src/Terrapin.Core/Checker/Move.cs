@@ -8,6 +8,9 @@ internal enum MoveKind
     /// <summary>A dry sensor of a class gets wet.</summary>
     Wets,
 
+    /// <summary>The watched sensor gets wet, and will dry again.</summary>
+    WetsForNow,
+
     /// <summary>A sensor of a class and an age dries.</summary>
     Dries,
 

@@ -40,10 +40,10 @@ internal static class Replay
                     Add(CheckStepKind.ModeBecomes, mode: (Mode)move.Index);
                     break;
                 default:
-                    bool wets = move.Kind == MoveKind.Wets;
+                    bool wets = move.Kind is MoveKind.Wets or MoveKind.WetsForNow;
                     int sensor = move.Kind switch
                     {
-                        MoveKind.Wets => Members(move.Index).Where(s => program.AgeOf(words, s) is null).DefaultIfEmpty(-1).First(),
+                        MoveKind.Wets or MoveKind.WetsForNow => Members(move.Index).Where(s => program.AgeOf(words, s) is null).DefaultIfEmpty(-1).First(),
                         MoveKind.Dries => Members(move.Index).Where(s => program.AgeOf(words, s) is { } age && Math.Min(age / rules.TickMs, rules.OldestTicks) == move.AgeTicks).DefaultIfEmpty(-1).First(),
                         _ => Members(move.Index).Where(s => program.AgeOf(words, s) is not null).OrderByDescending(s => program.AgeOf(words, s)).DefaultIfEmpty(-1).First(),
                     };
@@ -54,7 +54,7 @@ internal static class Replay
 
                     happened = wets ? RuleEvent.Wet(sensor) : RuleEvent.Dry(sensor);
                     Add(wets ? CheckStepKind.SensorWet : CheckStepKind.SensorDry, sensor);
-                    if (wets && sensor == rules.Watched)
+                    if (move.Kind == MoveKind.Wets && sensor == rules.Watched)
                     {
                         watchedSinceMs = nowMs;
                     }
@@ -75,7 +75,10 @@ internal static class Replay
                 bool closes = order.Kind == RuleOrderKind.Close;
                 closed |= closes ? program.Closes(order.Rule) : 0;
                 somebodyKnows |= !closes && goal.IsHeard(order.Rule, (Mode)words[0]);
-                Add(closes ? CheckStepKind.Closes : CheckStepKind.Tells, order.Sensor, null, order.Rule, closes ? program.Closes(order.Rule) : 0);
+                if (!closes || program.Closes(order.Rule) != 0)
+                {
+                    Add(closes ? CheckStepKind.Closes : CheckStepKind.Tells, order.Sensor, null, order.Rule, closes ? program.Closes(order.Rule) : 0);
+                }
             }
 
             somebodyKnows &= Enumerable.Range(0, rules.SensorIds.Count).Any(s => program.AgeOf(words, s) is not null);

@@ -54,13 +54,15 @@ public static class RuleChecker
                 opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes,
                 alike,
                 rules,
-                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, IsHeard = static (_, _) => false },
+                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _) => false },
                 withinMs);
         }
 
         public CheckedClaim Told(IReadOnlyList<Protection> alike)
         {
-            var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
+            // Valves tell nobody, and a closing that drying drops makes its rule wait for no longer than one that is done.
+            Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
+            var rules = CheckedRules.Of(telling, [], alike[0].SensorId);
             int? withinMs = rules.Rules.Where(r => r.SensorIds.Contains(alike[0].SensorId)).Select(r => (int?)CheckedRules.Milliseconds(r.ConfirmS)).Max();
             return Claim(
                 CheckedProperty.Told,

@@ -88,6 +88,18 @@ public class RuleCheckerTests
     }
 
     [Fact]
+    public void A_sensor_that_gets_wet_again_while_its_closing_is_pending_is_told_of_to_nobody()
+    {
+        Plan kept = House().WithRule(r => r with { CancelIfDry = false });
+        CheckedClaim refuted = Telling(Of(kept));
+        Assert.Equal(CheckVerdict.Refuted, refuted.Verdict);
+        Assert.Equal(2, refuted.Steps.Count(s => s.Kind == CheckStepKind.SensorWet));
+        Assert.Single(refuted.Steps, s => s.Kind == CheckStepKind.Tells);
+        Assert.Equal(CheckVerdict.Proved, Closing(Of(kept)).Verdict);
+        Assert.Equal(CheckVerdict.Proved, Telling(Of(House())).Verdict);
+    }
+
+    [Fact]
     public void A_rule_that_can_never_fire_is_named()
     {
         Plan plan = With([House().Installation.Rules[0], House().Installation.Rules[0] with { Id = "never", AtLeast = 2, SensorIds = ["a"] }, House().Installation.Rules[0] with { Id = "empty", Modes = [] }]);
@@ -108,7 +120,7 @@ public class RuleCheckerTests
     [Fact]
     public void Times_that_make_too_many_ticks_are_not_called_proved()
     {
-        Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors, ConfirmS = 86_400, DelayS = 0.001 }]);
+        Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors, ConfirmS = 86_400, DelayS = 0.001, CancelIfDry = false }]);
         Assert.All(Check(plan).Claims, c => Assert.Equal((CheckVerdict.NotProved, 0), (c.Verdict, c.States)));
     }
 
@@ -116,10 +128,21 @@ public class RuleCheckerTests
     public void Thirty_sensors_that_are_alike_are_checked_as_one_claim()
     {
         string[] ids = [.. Enumerable.Range(0, 30).Select(n => $"s{n}")];
-        Plan plan = With([House().Installation.Rules[0] with { SensorIds = ids, ConfirmS = 5, DelayS = 30 }], ids);
-        RuleCheck check = RuleChecker.Of(plan, [.. ids.Select(id => new Protection(id, ["main"]))]);
+        Rule rule = House().Installation.Rules[0] with { SensorIds = ids, ConfirmS = 5, DelayS = 30 };
+        RuleCheck check = RuleChecker.Of(With([rule], ids), [.. ids.Select(id => new Protection(id, ["main"]))]);
         CheckedClaim closes = Assert.Single(check.Claims, c => c.Property == CheckedProperty.Closes);
         Assert.Equal((30, CheckVerdict.Proved), (closes.SensorIds.Count, closes.Verdict));
+
+        // Three rules at one second's tick.
+        Rule[] three =
+        [
+            rule with { Id = "in", DelayS = 8, Modes = [Mode.Home, Mode.Asleep] },
+            rule with { Id = "out", ConfirmS = 3, DelayS = 0, Modes = [Mode.Away, Mode.Holiday] },
+            rule with { Id = "ten", SensorIds = ids[..10], DelayS = 11, Modes = [Mode.Home] },
+        ];
+        RuleCheck all = RuleChecker.Of(With(three, ids), [.. ids.Select(id => new Protection(id, ["main"]))]);
+        Assert.Equal([10, 20], all.Claims.Where(c => c is { Property: CheckedProperty.Closes, Verdict: CheckVerdict.Proved }).Select(c => c.SensorIds.Count).Order());
+        Assert.Equal(2, all.Claims.Count(c => c is { Property: CheckedProperty.Told, Verdict: CheckVerdict.Proved }));
     }
 
     [Fact]
@@ -167,86 +190,90 @@ public class RuleCheckerTests
         _ => -2,
     })).Where(s => s.Item2 > -2);
 
-    /// <summary>Runs a schedule by the engine alone: whether what is claimed has not come in time once "a" is wet, from when it stays so.</summary>
+    /// <summary>Runs a schedule by the engine alone: whether "a" was ever wet for longer than it may be before what is claimed has come.</summary>
     private static bool Misses(Plan plan, IEnumerable<(long AtMs, int What)> happens, CheckedClaim claim)
     {
-        var house = new WatchedHouse(plan);
-        bool IsMet() => claim.Property == CheckedProperty.Told ? house.SomebodyKnows : house.IsClosed;
+        var house = new WatchedHouse(plan, claim.Property);
         long withinMs = (long)(1000 * (claim.WithinS ?? 0));
         foreach ((long atMs, int what) in happens)
         {
-            if (house.WetSinceMs is { } since && (IsMet() || atMs > since + withinMs))
+            if (house.WetSinceMs is { } since && atMs > since + withinMs && house.HasNotComeBy(since + withinMs))
             {
-                break;
+                return true;
             }
 
-            house.Takes(atMs, what, opensWhileWet: claim.Property == CheckedProperty.ClosesAfterHand);
+            house.Takes(atMs, what);
         }
 
-        if (house.WetSinceMs is not { } wetMs || IsMet())
-        {
-            return false;
-        }
-
-        house.WaitsUntil(wetMs + withinMs);
-        return !IsMet();
+        return house.WetSinceMs is { } wetMs && house.HasNotComeBy(wetMs + withinMs);
     }
 
     /// <summary>Three sensors and one valve under the engine.</summary>
-    private sealed class WatchedHouse(Plan plan)
+    private sealed class WatchedHouse(Plan plan, CheckedProperty claimed)
     {
         private readonly RuleStory story = new(RuleProgram.Compile(plan.Installation.Rules, Sensors, ["main"]), Mode.Home);
         private readonly bool[] wet = new bool[3];
-
-        public bool IsClosed { get; private set; }
+        private bool isClosed;
 
         /// <summary>Whether somebody who hears has been told since all was dry last.</summary>
-        public bool SomebodyKnows { get; private set; }
+        private bool somebodyKnows;
+
+        /// <summary>Whether what is claimed has come since "a" is wet.</summary>
+        private bool hasCome;
 
         public long? WetSinceMs { get; private set; }
 
-        public void WaitsUntil(long atMs)
+        public bool HasNotComeBy(long atMs)
         {
+            if (hasCome)
+            {
+                return false;
+            }
+
             story.At(atMs, RuleEvent.TimePassed);
             Read();
+            return !hasCome;
         }
 
-        public void Takes(long atMs, int what, bool opensWhileWet)
+        public void Takes(long atMs, int what)
         {
             if (what == -1)
             {
-                WaitsUntil(atMs);
-                IsClosed &= WetSinceMs is not null || (!opensWhileWet && wet.Any(w => w));
+                story.At(atMs, RuleEvent.TimePassed);
+                Read();
+                isClosed &= claimed != CheckedProperty.ClosesAfterHand && wet.Any(w => w);
                 return;
             }
 
-            // What is wet already, dry already, or watched and wet, stays as it is.
-            if ((what < 3 && wet[what]) || (what is >= 3 and < 6 && (!wet[what - 3] || (what == 3 && WetSinceMs is not null))))
+            if (what < 6 && wet[what % 3] == what < 3)
             {
                 return;
             }
 
-            story.At(atMs, what switch { < 3 => RuleEvent.Wet(what), < 6 => RuleEvent.Dry(what - 3), _ => RuleEvent.Becomes((Mode)(what - 6)) });
-            Read();
+            WetSinceMs = what == 0 ? atMs : WetSinceMs;
+            hasCome &= what != 0;
             if (what < 6)
             {
                 wet[what % 3] = what < 3;
-                WetSinceMs = what == 0 ? atMs : WetSinceMs;
-                IsClosed |= what < 3 && plan.Installation.Links.Any(l => l.SensorId == Sensors[what]);
+                isClosed |= what < 3 && plan.Installation.Links.Any(l => l.SensorId == Sensors[what]);
             }
 
-            SomebodyKnows &= wet.Any(w => w);
+            story.At(atMs, what switch { < 3 => RuleEvent.Wet(what), < 6 => RuleEvent.Dry(what - 3), _ => RuleEvent.Becomes((Mode)(what - 6)) });
+            somebodyKnows &= wet.Any(w => w);
+            Read();
+            WetSinceMs = wet[0] ? WetSinceMs : null;
         }
 
         private void Read()
         {
             foreach (RuleStory.Ordered done in story.Done)
             {
-                IsClosed |= done.Order.Kind == RuleOrderKind.Close;
-                SomebodyKnows |= done.Order.Kind == RuleOrderKind.Tell && plan.Installation.Contacts![0].Modes.Contains(done.Mode);
+                isClosed |= done.Order.Kind == RuleOrderKind.Close;
+                somebodyKnows |= done.Order.Kind == RuleOrderKind.Tell && plan.Installation.Contacts![0].Modes.Contains(done.Mode) && wet.Any(w => w);
             }
 
             story.Done.Clear();
+            hasCome |= wet[0] && (claimed == CheckedProperty.Told ? somebodyKnows : isClosed);
         }
     }
 

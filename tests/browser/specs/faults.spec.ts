@@ -41,6 +41,25 @@ test('a rehearsal is scrubbed, played and chosen by its events, beside the floor
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
 })
 
+test('another rehearsal is laid over it, and follows what is broken', async ({ page, demo }) => {
+  await page.goto(`${demo}${site}/rehearse?leak=bath-basin-hose&mode=asleep`)
+  const over = page.getByRole('button', { name: /^Laid over it/ })
+  const drawn = page.getByTestId('laid-over')
+  await expect(drawn).toHaveCount(0)
+  await over.click()
+  await page.getByRole('option', { name: 'Away' }).click()
+  await expect(drawn.getByText('Away')).toBeVisible()
+  const path = await drawn.locator('path').getAttribute('d')
+  await page.getByRole('button', { name: 'Nothing broken' }).click()
+  await page.getByRole('checkbox', { name: 'The hub is dead' }).check()
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('escape')).toContainText('no end')
+  await expect(drawn.locator('path')).not.toHaveAttribute('d', path!)
+  await over.click()
+  await page.getByRole('option', { name: 'Nothing broken' }).click()
+  await expect(drawn.getByText('Nothing broken')).toBeVisible()
+})
+
 test('with the hub dead the water runs on, and a reload rehearses the same', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/rehearse?leak=bath-basin-hose&mode=asleep`)
   await expect(page.getByTestId('escape')).toContainText('48.9 L')

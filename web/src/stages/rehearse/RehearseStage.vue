@@ -60,6 +60,26 @@ const { data, trouble } = usePlanQuery(
 )
 const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
 
+/** Another rehearsal of the leak, laid over it: with nothing broken, or in another mode. */
+const over = ref<Mode | 'sound' | ''>('')
+const overChoices = computed(() => [
+  { value: '' as const, label: 'Nothing' },
+  ...(broken.value.length ? [{ value: 'sound' as const, label: 'Nothing broken' }] : []),
+  ...modeChoices.filter((m) => m.value !== mode.value),
+])
+const overAsked = computed(() => {
+  const chosen = overChoices.value.find((c) => c.value === over.value)
+  if (!chosen?.value) return null
+  return chosen.value === 'sound'
+    ? { name: chosen.label, mode: mode.value, broken: [] }
+    : { name: chosen.label, mode: chosen.value, broken: broken.value }
+})
+const { data: overData } = usePlanQuery(
+  () => ['rehearsal', leakId.value, overAsked.value?.mode, overAsked.value?.broken.join()],
+  (of, signal) => api.rehearse(of, leakId.value, overAsked.value!.mode, overAsked.value!.broken, signal),
+  { isAsked: () => leakId.value !== '' && overAsked.value !== null },
+)
+
 /** The moment that is looked at; at first when the valve starts to turn, or else the last event. */
 const atS = ref(0)
 let shownOf = ''
@@ -168,6 +188,13 @@ const views = [
                   showBounds('flow', rehearsed.flowM3PerS, preferences.system)
                 }}</span>
               </div>
+              <ChoiceField
+                class="ml-auto w-40"
+                label="Laid over it"
+                :value="overAsked ? over : ''"
+                :choices="overChoices"
+                :apply="async (chosen) => void (over = chosen)"
+              />
             </div>
             <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
               <SeverityMark severity="stop" class="mt-1" />
@@ -184,7 +211,14 @@ const views = [
             </p>
             <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
             <div class="flex flex-col gap-3 lg:flex-row">
-              <TimeStrip v-model="atS" class="min-w-0 grow" :rehearsed="rehearsed" :plan="plan" />
+              <TimeStrip
+                v-model="atS"
+                class="min-w-0 grow"
+                :rehearsed="rehearsed"
+                :plan="plan"
+                :over="overAsked && overData"
+                :over-name="overAsked?.name"
+              />
               <RehearsalFloor class="shrink-0 lg:w-64" :rehearsed="rehearsed" :plan="plan" :at-s="atS" />
             </div>
           </div>

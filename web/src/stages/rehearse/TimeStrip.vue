@@ -6,12 +6,18 @@ import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { duration, figure, show } from '@/ui/units'
 import { eventWords, phaseWords } from '@/ui/words'
-import { lanesOf, outAt } from './moment'
+import { curveUntil, lanesOf, outAt } from './moment'
 import { phaseFill } from './phaseLook'
 import { whoOf } from './who'
 
 /** Time against litres, with a lane for whoever acts; a moment of it is scrubbed, played, or chosen by its event. */
-const props = defineProps<{ rehearsed: Rehearsed; plan: Plan }>()
+const props = defineProps<{
+  rehearsed: Rehearsed
+  plan: Plan
+  /** Another rehearsal, laid over it. */
+  over?: Rehearsed | null
+  overName?: string
+}>()
 /** The moment that is looked at, s since the first drop. */
 const at = defineModel<number>({ required: true })
 
@@ -33,14 +39,15 @@ const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785
 const curve = computed(() => props.rehearsed.curve)
 const endS = computed(() => Math.max(1e-6, curve.value.at(-1)!.timeS) * (props.rehearsed.endless ? 1 : 1.06))
 const x = computed(() => scaleLinear([0, endS.value], [PAD.left, width.value - PAD.right]))
-const y = computed(() =>
-  scaleLinear([0, Math.max(1e-9, curve.value.at(-1)!.volumeM3 / literSize.value)], [CURVE_PX, PAD.top]).nice(
-    4,
-  ),
-)
-const points = computed(() =>
-  curve.value.map((p) => [x.value(p.timeS), y.value(p.volumeM3 / literSize.value)] as [number, number]),
-)
+const overCurve = computed(() => (props.over ? curveUntil(props.over, endS.value) : []))
+const y = computed(() => {
+  const most = Math.max(curve.value.at(-1)!.volumeM3, overCurve.value.at(-1)?.volumeM3 ?? 0)
+  return scaleLinear([0, Math.max(1e-9, most / literSize.value)], [CURVE_PX, PAD.top]).nice(4)
+})
+const drawn = (of: Rehearsed['curve']) =>
+  of.map((p) => [x.value(p.timeS), y.value(p.volumeM3 / literSize.value)] as [number, number])
+const points = computed(() => drawn(curve.value))
+const overPoints = computed(() => drawn(overCurve.value))
 const water = computed(
   () =>
     area<[number, number]>(
@@ -174,6 +181,22 @@ const scrub = (event: Event) => goTo(Number((event.target as HTMLInputElement).v
           :class="phase.span.phase === 'stroke' ? 'fill-paper' : 'fill-ink'"
         >
           {{ phase.name }}
+        </text>
+      </g>
+      <g v-if="overPoints.length" data-testid="laid-over">
+        <path
+          :d="line()(overPoints) ?? ''"
+          class="stroke-ink fill-none"
+          stroke-width="1.5"
+          stroke-dasharray="5 4"
+        />
+        <text
+          :x="width - PAD.right - 4"
+          :y="Math.max(PAD.top + 10, overPoints.at(-1)![1] - 6)"
+          text-anchor="end"
+          class="halo fill-ink text-[12px] font-semibold"
+        >
+          {{ overName }}
         </text>
       </g>
       <g v-for="lane in lanes" :key="`n${lane.name}`">

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Rehearsed } from '@/api/types'
-import { lanesOf, MARK_PX, outAt, turnedAt, wetAt } from './moment'
+import { curveUntil, lanesOf, MARK_PX, outAt, turnedAt, wetAt } from './moment'
 
 const events: Rehearsed['events'] = [
   { timeS: 0, kind: 'firstDrop', volumeM3: 0 },
@@ -25,6 +25,18 @@ describe('a rehearsal at one moment', () => {
     expect(outAt(curve, 5)).toBeCloseTo(0.0025)
     expect(outAt(curve, 20)).toBeCloseTo(0.011)
     expect(outAt(curve, 99)).toBe(0.016)
+  })
+
+  it('cuts another curve off at a time, or draws it on with what runs on', () => {
+    const curve = [
+      { timeS: 0, volumeM3: 0 },
+      { timeS: 10, volumeM3: 0.005 },
+    ]
+    expect(curveUntil({ curve, endless: false, residualM3PerS: 0 }, 4).at(-1)!.volumeM3).toBeCloseTo(0.002)
+    expect(curveUntil({ curve, endless: false, residualM3PerS: 0 }, 4)).toHaveLength(2)
+    expect(curveUntil({ curve, endless: false, residualM3PerS: 0 }, 30).at(-1)!.volumeM3).toBe(0.005)
+    expect(curveUntil({ curve, endless: true, residualM3PerS: 1e-4 }, 30).at(-1)!.volumeM3).toBeCloseTo(0.007)
+    expect(curveUntil({ curve, endless: true, residualM3PerS: null }, 30).at(-1)!.volumeM3).toBe(0.005)
   })
 
   it('knows which sensors are wet, and how far the handle has turned', () => {

@@ -12,6 +12,16 @@ export function outAt(curve: Rehearsed['curve'], timeS: number): number {
   return from.volumeM3 + share * (to.volumeM3 - from.volumeM3)
 }
 
+/** A rehearsal's curve until a time: cut off there, or drawn on, with what runs on where water does. */
+export function curveUntil(
+  { curve, endless, residualM3PerS }: Pick<Rehearsed, 'curve' | 'endless' | 'residualM3PerS'>,
+  timeS: number,
+): Rehearsed['curve'] {
+  const last = curve.at(-1)!
+  const runsOn = endless ? (residualM3PerS ?? 0) * Math.max(0, timeS - last.timeS) : 0
+  return [...curve.filter((p) => p.timeS < timeS), { timeS, volumeM3: outAt(curve, timeS) + runsOn }]
+}
+
 /** Ids of the sensors that water has reached by then. */
 export const wetAt = (events: TimelineEvent[], timeS: number): Set<string> =>
   new Set(

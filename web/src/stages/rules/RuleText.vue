@@ -53,8 +53,10 @@ async function take() {
     `rule ${props.rule.id} as text`,
     editRule(props.rule.id, (rule) => void Object.assign(rule, read)),
   )
-  if (typed.value === text)
-    typed.value = written.value = (await api.writeRule(open.plan!, props.rule.id)).text
+  const now = (await api.writeRule(open.plan!, props.rule.id)).text
+  // Whoever has typed on meanwhile keeps that.
+  if (typed.value === text) typed.value = now
+  written.value = now
 }
 onBeforeUnmount(registerField(take))
 
