@@ -53,7 +53,6 @@ const isTaken = (school: SchoolOutcome) =>
             <th v-if="hasRates" scope="col" class="px-3 py-1.5 text-right font-normal">
               Closed for nothing a year
             </th>
-            <th><span class="sr-only">Take it</span></th>
           </tr>
         </thead>
         <tbody>
@@ -61,6 +60,16 @@ const isTaken = (school: SchoolOutcome) =>
             <th scope="row" class="px-3 py-1.5 text-left font-normal">
               <span class="font-semibold">{{ words[school.school].name }}</span>
               <span class="text-faded block text-[12.5px]">{{ words[school.school].hint }}</span>
+              <span v-if="school.school !== 'asItIs' && isTaken(school)" class="text-faded block">taken</span>
+              <button
+                v-else-if="school.school !== 'asItIs'"
+                type="button"
+                class="act-quiet -ml-2"
+                :aria-label="`Take it: ${words[school.school].name}`"
+                @click="open.edit('starting set', takeSchool(school))"
+              >
+                Take it
+              </button>
             </th>
             <td class="figures text-river px-3 text-right text-[17px] font-bold whitespace-nowrap">
               {{ litres(school.worstM3) }}
@@ -75,18 +84,6 @@ const isTaken = (school: SchoolOutcome) =>
             </td>
             <td v-if="hasRates" class="figures px-3 text-right">
               {{ school.falseClosingsPerYear == null ? '' : figure(school.falseClosingsPerYear) }}
-            </td>
-            <td class="pr-2 text-right">
-              <span v-if="school.school !== 'asItIs' && isTaken(school)" class="text-faded">taken</span>
-              <button
-                v-else-if="school.school !== 'asItIs'"
-                type="button"
-                class="act-quiet"
-                :aria-label="`Take it: ${words[school.school].name}`"
-                @click="open.edit('starting set', takeSchool(school))"
-              >
-                Take it
-              </button>
             </td>
           </tr>
         </tbody>

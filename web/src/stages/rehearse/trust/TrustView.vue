@@ -23,9 +23,7 @@ async function choose(row: ListedTrust) {
   await nextTick()
   detail.value?.scrollIntoView({ block: 'nearest', behavior: 'smooth' })
 }
-const chosen = computed(() =>
-  listed.value?.rows.find((r) => rowKey(r) === (chosenKey.value || (worst.value && rowKey(worst.value)))),
-)
+const chosen = computed(() => listed.value?.rows.find((r) => rowKey(r) === chosenKey.value) ?? worst.value)
 
 const plan = computed(() => open.plan!)
 const target = computed(() => plan.value.failures?.target)
