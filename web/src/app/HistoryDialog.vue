@@ -70,7 +70,7 @@ async function forget({ key }: KeptAside) {
       </ul>
     </section>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
-    <ul class="divide-rule max-h-[50vh] divide-y overflow-auto">
+    <ul class="divide-rule max-h-[65vh] divide-y overflow-auto">
       <li
         v-for="revision in revisions"
         :key="revision.number"
@@ -84,10 +84,11 @@ async function forget({ key }: KeptAside) {
         <button
           type="button"
           class="act-quiet"
+          :aria-label="`What changed since revision ${revision.number}`"
           :aria-expanded="compared === revision.number"
           @click="compared = compared === revision.number ? 0 : revision.number"
         >
-          What changed since
+          What changed
         </button>
         <button type="button" class="act-quiet" @click="bringBack(revision.number)">Bring back</button>
         <RevisionChange v-if="compared === revision.number" class="w-full" :number="revision.number" />
