@@ -45,4 +45,7 @@ public sealed class AssessmentMemory(FloorMemory floors)
     /// <summary>Every leak of a plan made ready, in the order of the plan.</summary>
     internal IReadOnlyList<LeakRehearsal> LeaksOf(Plan plan, CancellationToken cancel) =>
         leaks.Of(plan, StopValvesOf(plan).ToDictionary(m => m.StopValveId, m => m.Drive), Floors, cancel);
+
+    /// <summary>One of them.</summary>
+    internal LeakRehearsal LeakOf(Plan plan, string leakId, CancellationToken cancel) => LeaksOf(plan, cancel).First(l => l.LeakId == leakId);
 }

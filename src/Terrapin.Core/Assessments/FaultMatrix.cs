@@ -59,6 +59,6 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
     private static FaultCell CellOf(Rehearsed rehearsed) => new(
         rehearsed.Outcome,
         rehearsed.Cause,
-        rehearsed.Endless ? null : rehearsed.LostM3.High,
+        rehearsed.Ends ? rehearsed.LostM3.High : null,
         rehearsed.StopsAfterS());
 }

@@ -93,10 +93,7 @@ public static class FaultRemedies
     }
 
     private static IReadOnlyList<FaultRow> RowsOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel) =>
-        FaultMatrix.Of(plan, [LeakOf(plan, leakId, memory, cancel)], cancel).Rows;
-
-    private static LeakRehearsal LeakOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel) =>
-        memory.LeaksOf(plan, cancel).First(l => l.LeakId == leakId);
+        FaultMatrix.Of(plan, [memory.LeakOf(plan, leakId, cancel)], cancel).Rows;
 
     private static (int RunsOn, double? WorstM3) Judge(IReadOnlyList<FaultRow> rows)
     {
@@ -108,7 +105,7 @@ public static class FaultRemedies
     {
         Installation fitted = plan.Installation;
         Plan With(Func<Installation, Installation> change) => plan.WithInstallation(change);
-        LeakRehearsal leak = LeakOf(plan, leakId, memory, cancel);
+        LeakRehearsal leak = memory.LeakOf(plan, leakId, cancel);
         Sensor? sensor = fitted.Sensors.FirstOrDefault(s => s.Id == leak.FirstSensorId);
         FittedDrive? drive = (leak.In(Mode.Home).StopValveId ?? leak.LikelyStopValveId) is { } valve ? plan.DriveOn(valve) : null;
         if (sensor is not null && drive is not null && CanLink(plan, fitted.Links, sensor, drive))

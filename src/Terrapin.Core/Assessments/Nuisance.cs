@@ -104,6 +104,6 @@ public sealed record Nuisance
     private static double[] Lost(Plan plan, AssessmentMemory memory, CancellationToken cancel) =>
     [
         .. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable).SelectMany(l => InModes.Select(m => l.In(m.Mode)))
-            .Where(r => !r.Endless).Select(r => r.LostM3.High).OfType<double>(),
+            .Where(r => r.Ends).Select(r => r.LostM3.High!.Value),
     ];
 }

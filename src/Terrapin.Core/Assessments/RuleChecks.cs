@@ -14,11 +14,10 @@ public static class RuleChecks
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static RuleCheck Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default)
     {
-        LeakPoint[] points = [.. plan.Building.Rooms.SelectMany(r => r.Leaks)];
         var protections = new List<Protection>();
         foreach (LeakRehearsal leak in memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable && l.FirstSensorId is not null))
         {
-            string[] driven = [.. WaterWay.To(plan, points.First(p => p.Id == leak.LeakId).PipeId).StopValves.Where(v => plan.DriveOn(v.Id) is not null).Select(v => v.Id)];
+            string[] driven = [.. WaterWay.To(plan, leak.PipeId).StopValves.Where(v => plan.DriveOn(v.Id) is not null).Select(v => v.Id)];
             if (driven.Length > 0 && !protections.Exists(p => p.SensorId == leak.FirstSensorId && p.StopValveIds.SequenceEqual(driven)))
             {
                 protections.Add(new Protection(leak.FirstSensorId!, driven));

@@ -81,7 +81,7 @@ public sealed record Trust(IReadOnlyList<TrustRow> Rows, IReadOnlyList<PartKind>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     public static IReadOnlyList<TrustPoint> CurveOf(Plan plan, string leakId, Mode mode, AssessmentMemory memory, CancellationToken cancel = default)
     {
-        LeakRehearsal rehearsal = memory.LeaksOf(plan, cancel).First(l => l.LeakId == leakId);
+        LeakRehearsal rehearsal = memory.LeakOf(plan, leakId, cancel);
         var leak = LeakSets.Of(plan, ReachOfPlan.Of(plan), rehearsal, cancel);
         IReadOnlyList<IReadOnlyList<int>> sets = leak.ByModes.First(by => by.Modes.Contains(mode)).Sets;
         var failures = new PartFailures(plan.Failures);

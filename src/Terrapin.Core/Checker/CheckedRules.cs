@@ -14,10 +14,10 @@ internal sealed class CheckedRules
         (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
         Program = RuleProgram.Compile(rules, sensorIds, valveIds);
         LinkedValves = [.. sensorIds.Select((_, s) => links.Where(l => l.Sensor == s).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
-        TickMs = rules.SelectMany(r => new[] { Milliseconds(r.ConfirmS), Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
+        TickMs = rules.SelectMany(r => new[] { RuleProgram.Milliseconds(r.ConfirmS), RuleProgram.Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
-        LongestTicks = rules.Select(r => Milliseconds(r.ConfirmS) + Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
-        OldestTicks = rules.Select(r => Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
+        LongestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS) + RuleProgram.Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
+        OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
@@ -87,8 +87,6 @@ internal sealed class CheckedRules
             [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (Array.IndexOf(ids, l.SensorId), valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
             isWatched ? Array.IndexOf(ids, sensorId) : -1);
     }
-
-    internal static int Milliseconds(double seconds) => (int)Math.Round(seconds * 1000);
 
     private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule with { AllBut = false, SensorIds = [.. sensors.Select(s => s.Id).Where(rule.Hears)] };
 

@@ -1,4 +1,5 @@
 using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
 
 namespace Terrapin.Core.Checker;
 
@@ -46,8 +47,8 @@ public static class RuleChecker
             var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
             ulong mask = alike[0].StopValveIds.Aggregate(0ul, (bits, id) => bits | (1ul << Array.IndexOf(valves, id)));
             int[] times = [.. Enumerable.Range(0, rules.Rules.Count)
-                .Where(r => (rules.Program.Closes(r) & mask) != 0 && rules.Rules[r].SensorIds.Contains(alike[0].SensorId))
-                .Select(r => CheckedRules.Milliseconds(rules.Rules[r].ConfirmS) + CheckedRules.Milliseconds(rules.Rules[r].DelayS))];
+                .Where(r => rules.HearsWatched[r] && (rules.Program.Closes(r) & mask) != 0)
+                .Select(r => RuleProgram.Milliseconds(rules.Rules[r].ConfirmS) + RuleProgram.Milliseconds(rules.Rules[r].DelayS))];
             bool isLinked = (rules.LinkedValves[rules.Watched] & mask) != 0;
             int? withinMs = times.Length > 0 ? times.Max() : isLinked ? 0 : null;
             return Claim(
@@ -63,7 +64,7 @@ public static class RuleChecker
             // Valves tell nobody, and a closing that drying drops makes its rule wait for no longer than one that is done.
             Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
             var rules = CheckedRules.Of(telling, [], alike[0].SensorId);
-            int? withinMs = rules.Rules.Where(r => r.SensorIds.Contains(alike[0].SensorId)).Select(r => (int?)CheckedRules.Milliseconds(r.ConfirmS)).Max();
+            int? withinMs = rules.Rules.Where((_, r) => rules.HearsWatched[r]).Select(r => (int?)RuleProgram.Milliseconds(r.ConfirmS)).Max();
             return Claim(
                 CheckedProperty.Told,
                 alike,
@@ -73,7 +74,7 @@ public static class RuleChecker
         }
 
         private bool IsHeard(Rule rule, Mode mode) => plan.Installation.Contacts is not { } contacts
-            || contacts.Any(c => rule.Tells(c.Id) && c.Ways.Any(way => c.Hears(way, mode)));
+            || contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode));
 
         private CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs)
         {

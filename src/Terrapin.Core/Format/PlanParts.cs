@@ -25,7 +25,7 @@ internal sealed class PlanParts
         Installation = ComposeInstallation(plan.GetProperty("installation")),
         Options = Of<IReadOnlyList<PlanOption>>(plan, "options"),
         Payback = Of<Payback>(plan, "payback"),
-        Failures = plan.TryGetProperty("failures", out JsonElement failures) && failures.ValueKind == JsonValueKind.Object ? Of<FailureFigures>(failures) : null,
+        Failures = MaybeOf<FailureFigures>(plan, "failures"),
         CatalogueRevision = plan.TryGetProperty("catalogueRevision", out JsonElement revision) && revision.ValueKind == JsonValueKind.Number ? revision.GetInt32() : null,
         Catalogue = Of<Catalogue>(plan, "catalogue"),
     };
@@ -39,11 +39,15 @@ internal sealed class PlanParts
         Links = Of<IReadOnlyList<DirectLink>>(installation, "links"),
         Signals = Of<IReadOnlyList<SignalReading>>(installation, "signals"),
         Rules = Of<IReadOnlyList<Rule>>(installation, "rules"),
-        Contacts = installation.TryGetProperty("contacts", out JsonElement contacts) && contacts.ValueKind == JsonValueKind.Array ? Of<IReadOnlyList<Contact>>(contacts) : null,
+        Contacts = MaybeOf<IReadOnlyList<Contact>>(installation, "contacts"),
     };
 
     private T Of<T>(JsonElement owner, string name)
         where T : class => Of<T>(owner.GetProperty(name));
+
+    /// <summary>A part that may be left out, or be null.</summary>
+    private T? MaybeOf<T>(JsonElement owner, string name)
+        where T : class => owner.TryGetProperty(name, out JsonElement element) && element.ValueKind != JsonValueKind.Null ? Of<T>(element) : null;
 
     private T Of<T>(JsonElement element)
         where T : class

@@ -50,4 +50,8 @@ public sealed record Contact
         AlertWay.Call => true,
         _ => mode is Mode.Home or Mode.Asleep,
     };
+
+    /// <summary>Whether any of their ways is heard by them.</summary>
+    /// <param name="mode">Who is home.</param>
+    public bool Hears(Mode mode) => Ways.Any(way => Hears(way, mode));
 }

@@ -9,22 +9,32 @@ namespace Terrapin.Core.Rehearsal;
 /// What some faults leave of a plan, at one end of what is not known. Sensors live on batteries, repeaters and the router hang on outlets
 /// without backup, and people are told over the internet.
 /// </summary>
-/// <param name="plan">A checked plan.</param>
-/// <param name="reach">What radio reaches in it.</param>
-/// <param name="faults">What is broken.</param>
-/// <param name="corner">At <see cref="Corner.Most"/> what is not known to go on without the mains is dead.</param>
-/// <param name="failed">Parts that have failed besides.</param>
-internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner, IReadOnlyCollection<Part> failed)
+internal sealed class Broken
 {
-    private readonly bool mainsFailed = faults.Contains(Fault.MainsFailed) || failed.Contains(new Part(PartKind.Mains));
+    private readonly Plan plan;
+    private readonly IReadOnlyCollection<Fault> faults;
+    private readonly Corner corner;
+    private readonly IReadOnlyCollection<Part> failed;
+    private readonly bool mainsFailed;
 
     /// <summary>Devices that a hub is heard by, or hears, through a repeater that does not work.</summary>
-    private readonly HashSet<string> cutOff = [.. DeadRepeaters(plan, faults, failed) is { Count: > 0 } dead
-        ? reach.Devices.Where(d => d.Route.Any(dead.Contains)).Select(d => d.DeviceId)
-        : []];
+    private readonly HashSet<string> cutOff;
 
-    private readonly HashSet<(string SpecId, string Batch)> deadBatches = [.. failed
-        .Where(p => p.Kind == PartKind.SensorBatch).Select(p => Parts.BatchOf(plan.Installation.Sensors.First(s => s.Id == p.Id)))];
+    private readonly HashSet<(string SpecId, string Batch)> deadBatches;
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="reach">What radio reaches in it.</param>
+    /// <param name="faults">What is broken.</param>
+    /// <param name="corner">At <see cref="Corner.Most"/> what is not known to go on without the mains is dead.</param>
+    /// <param name="failed">Parts that have failed besides.</param>
+    public Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner, IReadOnlyCollection<Part> failed)
+    {
+        (this.plan, this.faults, this.corner, this.failed) = (plan, faults, corner, failed);
+        mainsFailed = faults.Contains(Fault.MainsFailed) || HasFailed(PartKind.Mains);
+        bool IsDead(string id) => plan.Installation.Repeaters.Any(r => r.Id == id) && (mainsFailed || HasFailed(PartKind.Repeater, id));
+        cutOff = mainsFailed || failed.Any(p => p.Kind == PartKind.Repeater) ? [.. reach.Devices.Where(d => d.Route.Any(IsDead)).Select(d => d.DeviceId)] : [];
+        deadBatches = [.. failed.Where(p => p.Kind == PartKind.SensorBatch).Select(p => Parts.BatchOf(plan.Installation.Sensors.First(s => s.Id == p.Id)))];
+    }
 
     /// <summary>Nothing is broken.</summary>
     public static Broken Nothing(Plan plan) => new(plan, NoReach, [], Corner.Most, []);
@@ -93,12 +103,6 @@ internal sealed class Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fa
     /// <summary>Whether a drive closes by itself when the mains fails, as it was told to.</summary>
     public bool ClosesByItself(FittedDrive drive) =>
         mainsFailed && drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && CanTurn(drive);
-
-    private static HashSet<string> DeadRepeaters(Plan plan, IReadOnlyCollection<Fault> faults, IReadOnlyCollection<Part> failed) =>
-    [
-        .. plan.Installation.Repeaters.Select(r => r.Id)
-            .Where(id => faults.Contains(Fault.MainsFailed) || failed.Contains(new Part(PartKind.Mains)) || failed.Contains(new Part(PartKind.Repeater, id))),
-    ];
 
     private bool HasFailed(PartKind kind, string? id = null) => failed.Count > 0 && failed.Contains(new Part(kind, id));
 

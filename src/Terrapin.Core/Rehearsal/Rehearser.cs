@@ -91,7 +91,10 @@ internal sealed class LeakRehearsal
     public string LeakId => most.Leak.Id;
 
     /// <summary>Whether its water comes from the pipes, so that a stop valve could stop it.</summary>
-    public bool IsStoppable => most.Leak.PipeId is not null;
+    public bool IsStoppable => PipeId is not null;
+
+    /// <summary>The pipe that its water comes from; <see langword="null"/>: none.</summary>
+    public string? PipeId => most.Leak.PipeId;
 
     /// <summary>The main that would close for it, if a rule ordered so.</summary>
     public string? LikelyStopValveId { get; }

@@ -12,12 +12,9 @@ public static class AlertMessage
     {
         string room = plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Name;
         string[] valves = Valves(plan, rule);
-        string done = rule.Action == RuleAction.TellOnly || valves.Length == 0
-            ? "Nothing closes by itself: shut the water off by hand."
-            : $"{string.Join(" and ", valves)} {(valves.Length == 1 ? "closes" : "close")} {When(rule)}.";
-        string now = rule.Action == RuleAction.TellOnly || valves.Length == 0
-            ? "Then find it and dry it."
-            : "Look that no water runs; find it and dry it before you open.";
+        (string done, string now) = valves.Length == 0
+            ? ("Nothing closes by itself: shut the water off by hand.", "Then find it and dry it.")
+            : ($"{string.Join(" and ", valves)} {(valves.Length == 1 ? "closes" : "close")} {When(rule)}.", "Look that no water runs; find it and dry it before you open.");
         return $"Water at {sensor.Name}, {room}. {done} Keep out of water that may touch electricity. {now}";
     }
 

@@ -19,7 +19,7 @@ internal static class ContactFindings
         for (int i = 0; i < contacts.Count; i++)
         {
             Contact contact = contacts[i];
-            if (!Enum.GetValues<Mode>().Any(mode => Hears(contact, mode)))
+            if (!Enum.GetValues<Mode>().Any(contact.Hears))
             {
                 found.Add(FindingKinds.ContactHearsNothing, $"installation/contacts/{i}/ways", $"\"{contact.Name}\" hears nothing in any mode.", "Say how they are told and when they can be reached, or take them out.");
             }
@@ -28,7 +28,7 @@ internal static class ContactFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            Mode[] deaf = [.. rule.Modes.Distinct().Order().Where(mode => !contacts.Any(c => rule.Tells(c.Id) && Hears(c, mode)))];
+            Mode[] deaf = [.. rule.Modes.Distinct().Order().Where(mode => !contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode)))];
             if (deaf.Length > 0)
             {
                 bool onlyTells = rule.Action == RuleAction.TellOnly;
@@ -41,6 +41,4 @@ internal static class ContactFindings
             }
         }
     }
-
-    private static bool Hears(Contact contact, Mode mode) => contact.Ways.Any(way => contact.Hears(way, mode));
 }

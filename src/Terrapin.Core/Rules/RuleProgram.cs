@@ -264,6 +264,9 @@ public sealed class RuleProgram
         return (missing > 0 ? -1 : sensor, next);
     }
 
+    /// <summary>A time of a rule as the program counts it.</summary>
+    internal static int Milliseconds(double seconds) => (int)Math.Round(seconds * 1000);
+
     private static int WordsFor(int sensors) => (sensors + WordBits - 1) / WordBits;
 
     private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool CancelsIfDry, ulong Valves)
@@ -287,7 +290,5 @@ public sealed class RuleProgram
                 rule.CancelIfDry,
                 valves);
         }
-
-        private static int Milliseconds(double seconds) => (int)Math.Round(seconds * 1000);
     }
 }

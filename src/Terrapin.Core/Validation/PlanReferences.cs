@@ -296,28 +296,19 @@ internal static class PlanReferences
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            for (int j = 0; j < (rule.TellIds?.Count ?? 0); j++)
-            {
-                if (!contacts.Contains(rule.TellIds![j]))
-                {
-                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/tellIds/{j}", "contact", rule.TellIds[j]));
-                }
-            }
+            CheckNamed(rule.TellIds ?? [], contacts, "contact", $"{pointer}/installation/rules/{i}/tellIds", errors);
+            CheckNamed(rule.SensorIds, sensors, "sensor", $"{pointer}/installation/rules/{i}/sensorIds", errors);
+            CheckNamed(rule.StopValveIds, mains, "stop valve", $"{pointer}/installation/rules/{i}/stopValveIds", errors);
+        }
+    }
 
-            for (int j = 0; j < rule.SensorIds.Count; j++)
+    private static void CheckNamed(IReadOnlyList<string> ids, HashSet<string> known, string what, string at, List<DocumentError> errors)
+    {
+        for (int i = 0; i < ids.Count; i++)
+        {
+            if (!known.Contains(ids[i]))
             {
-                if (!sensors.Contains(rule.SensorIds[j]))
-                {
-                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/sensorIds/{j}", "sensor", rule.SensorIds[j]));
-                }
-            }
-
-            for (int j = 0; j < rule.StopValveIds.Count; j++)
-            {
-                if (!mains.Contains(rule.StopValveIds[j]))
-                {
-                    errors.Add(Nowhere($"{pointer}/installation/rules/{i}/stopValveIds/{j}", "stop valve", rule.StopValveIds[j]));
-                }
+                errors.Add(Nowhere($"{at}/{i}", what, ids[i]));
             }
         }
     }

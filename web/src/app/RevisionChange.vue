@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
-import type { Assessment, FaultMatrix, LeakOutcome, Plan } from '@/api/types'
+import type { FaultMatrix, OptionAssessment, Plan } from '@/api/types'
 import { leakName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
-import { usePreferences } from '@/site/preferences'
 import { differences } from '@/site/differences'
+import { usePreferences } from '@/site/preferences'
+import { tallyTexts } from '@/site/tally'
 import { arrange } from '@/stages/rehearse/faultCells'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { lostText } from '@/ui/outcomes'
-import { figure } from '@/ui/units'
 
 /** What has changed since a revision: in litres, in faults, and part by part. */
 const props = defineProps<{ number: number }>()
@@ -18,7 +18,8 @@ const preferences = usePreferences()
 
 interface Judged {
   plan: Plan
-  assessment: Assessment
+  /** With each leak at its worst over the modes. */
+  figures: OptionAssessment
   matrix: FaultMatrix
 }
 const then = shallowRef<Judged>()
@@ -26,8 +27,8 @@ const now = shallowRef<Judged>()
 const trouble = shallowRef('')
 
 const judge = async (plan: Plan): Promise<Judged> => {
-  const [assessment, matrix] = await Promise.all([api.assess(plan), api.tryFaults(plan)])
-  return { plan, assessment, matrix }
+  const [[figures], matrix] = await Promise.all([api.compare({ ...plan, options: [] }), api.tryFaults(plan)])
+  return { plan, figures: figures!, matrix }
 }
 watch(
   () => [props.number, open.plan] as const,
@@ -46,15 +47,16 @@ watch(
   { immediate: true },
 )
 
-function read({ assessment: { tally }, matrix }: Judged) {
+function read({ figures, matrix }: Judged) {
   const { safe, leaks } = arrange(matrix)
+  const texts = tallyTexts(figures.tally, preferences.system)
   return {
-    'Litres lost at most': tally.worst ? lostText(tally.worst, preferences.system) : 'no leak yet',
-    'Leaks nobody would stop': `${tally.notStopped.length}`,
+    'Litres lost at most': texts.worst,
+    'Leaks nobody would stop': texts.notStopped,
     'Stopped whatever single thing is broken': `${safe} of ${leaks}`,
-    'Torque in hand': tally.torqueRatio == null ? 'not known' : `${figure(tally.torqueRatio)} ×`,
-    'Must be done': `${tally.stops}`,
-    'To measure': `${tally.notMeasured}`,
+    'Torque in hand': texts.drive,
+    'Must be done': texts.stops,
+    'To measure': texts.notMeasured,
   }
 }
 const rows = computed(() => {
@@ -66,22 +68,11 @@ const rows = computed(() => {
     before: before[name as keyof typeof before],
   }))
 })
-/** Endless is worse than not known, not known worse than any number. */
-const badness = ({ endless, lostM3 }: LeakOutcome) => (endless ? Infinity : (lostM3.high ?? Number.MAX_VALUE))
-/** Each leak at its worst over the modes. */
-function worst({ assessment }: Judged) {
-  const by = new Map<string, LeakOutcome>()
-  for (const leak of assessment.leaks) {
-    const other = by.get(leak.leakId)
-    if (!other || badness(leak) > badness(other)) by.set(leak.leakId, leak)
-  }
-  return by
-}
 /** Leaks that come to something else than then. */
 const leaks = computed(() => {
   if (!then.value || !now.value) return []
-  const before = worst(then.value)
-  return [...worst(now.value).values()]
+  const before = new Map(then.value.figures.leaks.map((leak) => [leak.leakId, leak]))
+  return now.value.figures.leaks
     .map((leak) => {
       const was = before.get(leak.leakId)
       return {
@@ -100,18 +91,22 @@ const parts = computed(() => (then.value && now.value ? differences(then.value.p
     <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
     <p v-else-if="!rows.length" class="text-faded">Comparing …</p>
     <template v-else>
-      <dl class="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1" data-testid="changed-figures">
+      <dl class="grid gap-x-4 sm:grid-cols-[1fr_auto] sm:gap-y-1" data-testid="changed-figures">
         <template v-for="row in rows" :key="row.name">
           <dt>{{ row.name }}</dt>
-          <dd class="text-right font-semibold"><ChangedFigure :now="row.now" :before="row.before" /></dd>
+          <dd class="font-semibold max-sm:mb-1.5 sm:text-right">
+            <ChangedFigure :now="row.now" :before="row.before" />
+          </dd>
         </template>
       </dl>
       <template v-if="leaks.length">
         <h4 class="mt-3 font-semibold">Litres, leak by leak</h4>
-        <dl class="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1 text-[13.5px]">
+        <dl class="grid gap-x-4 text-[13.5px] sm:grid-cols-[1fr_auto] sm:gap-y-1">
           <template v-for="leak in leaks" :key="leak.name">
             <dt>{{ leak.name }}</dt>
-            <dd class="text-right"><ChangedFigure :now="leak.now" :before="leak.before" /></dd>
+            <dd class="max-sm:mb-1.5 sm:text-right">
+              <ChangedFigure :now="leak.now" :before="leak.before" />
+            </dd>
           </template>
         </dl>
       </template>

@@ -4,10 +4,9 @@ import { RouterLink } from 'vue-router'
 import { leakName, leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { tallyTexts } from '@/site/tally'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
-import { lostText } from '@/ui/outcomes'
 import { marginText } from '@/ui/margins'
-import { figure } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 import type { Assessment } from '@/api/types'
 
@@ -23,16 +22,11 @@ const before = computed(() => read(open.savedAssessment))
 
 function read(assessment: Assessment | null) {
   if (!assessment) return null
-  const { tally } = assessment
   return {
-    worst: tally.worst ? lostText(tally.worst, preferences.system) : 'no leak yet',
-    notStopped: `${tally.notStopped.length}`,
-    drive: tally.torqueRatio == null ? 'not known' : `${figure(tally.torqueRatio)} ×`,
+    ...tallyTexts(assessment.tally, preferences.system),
     weakest: assessment.reach.weakest
       ? marginText(assessment.reach.weakest.marginDb, assessment.reach.weakest.isBlocked)
       : 'not known',
-    stops: `${tally.stops}`,
-    notMeasured: `${tally.notMeasured}`,
   }
 }
 

@@ -36,6 +36,10 @@ export function leakName(plan: Plan, leakId: string): string {
 export const sensorName = (plan: Plan, sensorId: string): string =>
   plan.installation.sensors.find((s) => s.id === sensorId)?.name ?? sensorId
 
+/** A stop valve's name, or its id where the plan no longer has it. */
+export const valveName = (plan: Plan, valveId: string): string =>
+  plan.building.stopValves.find((v) => v.id === valveId)?.name ?? valveId
+
 /** The kinds of sensor that places are looked for, where nobody chooses: bare spots, and probes on cords. */
 export const usualSensorIds = (plan: Plan): string[] =>
   plan.catalogue.sensors.filter((s) => ['spot', 'probeOnCord'].includes(s.kind)).map((s) => s.id)
@@ -50,8 +54,7 @@ export function radioName(plan: Plan, id: string): string {
   const drive = drives.find((d) => d.id === id)
   if (drive) {
     const spec = plan.catalogue.drives.find((d) => d.id === drive.specId)
-    const valve = plan.building.stopValves.find((v) => v.id === drive.stopValveId)
-    return `${spec?.name} on ${valve?.name}`
+    return `${spec?.name} on ${valveName(plan, drive.stopValveId)}`
   }
   return [...sensors, ...hubs, ...repeaters].find((d) => d.id === id)?.name ?? id
 }

@@ -17,3 +17,18 @@ export function takeOut<T extends { id: string }>(list: T[], id: string): T | un
   const at = list.findIndex((e) => e.id === id)
   return at < 0 ? undefined : list.splice(at, 1)[0]
 }
+
+/**
+ * A list with one entry a kind, after a change of that kind's; an entry that says nothing any more is taken out.
+ * @param blank An entry of that kind that says nothing.
+ */
+export function sayOfKind<T extends { kind: string }>(
+  list: readonly T[] | null | undefined,
+  blank: T,
+  change: Partial<Omit<T, 'kind'>>,
+): T[] {
+  const others = (list ?? []).filter((entry) => entry.kind !== blank.kind)
+  const now = { ...blank, ...list?.find((entry) => entry.kind === blank.kind), ...change }
+  const isSaid = Object.entries(now).some(([key, value]) => key !== 'kind' && value != null)
+  return isSaid ? [...others, now] : others
+}

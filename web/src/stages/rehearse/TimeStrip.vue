@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3-scale'
 import { area, line } from 'd3-shape'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { duration, figure, show } from '@/ui/units'
+import { useWidth } from '@/ui/useWidth'
 import { eventWords, phaseWords } from '@/ui/words'
 import { curveUntil, lanesOf, outAt } from './moment'
 import { phaseFill } from './phaseLook'
@@ -23,17 +24,11 @@ const at = defineModel<number>({ required: true })
 
 const preferences = usePreferences()
 const box = ref<HTMLElement>()
-const width = ref(640)
+const boxWidth = useWidth(box, 640)
+const width = computed(() => Math.max(280, boxWidth.value))
 const CURVE_PX = 150
 const LANE_PX = 22
 const PAD = { left: 64, right: 18, top: 10, phases: 22, bottom: 26 }
-
-let watcher: ResizeObserver | undefined
-onMounted(() => {
-  watcher = new ResizeObserver(([entry]) => (width.value = Math.max(280, entry!.contentRect.width)))
-  watcher.observe(box.value!)
-})
-onBeforeUnmount(() => watcher?.disconnect())
 
 const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785411784e-3))
 const curve = computed(() => props.rehearsed.curve)

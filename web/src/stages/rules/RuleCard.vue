@@ -4,6 +4,7 @@ import { api } from '@/api/client'
 import type { Rule } from '@/api/types'
 import { driveIndexOn } from '@/site/drives'
 import { editRule, removeRule } from '@/site/commands/installation'
+import { valveName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
@@ -67,9 +68,7 @@ const sentence = computed(() => {
       : rule.modes.length === modes.length
         ? 'in every mode'
         : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
-  const valves = rule.stopValveIds.map(
-    (id) => open.plan!.building.stopValves.find((m) => m.id === id)?.name ?? id,
-  )
+  const valves = rule.stopValveIds.map((id) => valveName(open.plan!, id))
   const which = valves.length ? ` ${valves.join(' and ')}` : ''
   const then =
     rule.action === 'tellOnly'

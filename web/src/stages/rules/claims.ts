@@ -1,5 +1,5 @@
 import type { CheckedClaim, CheckStep, Plan } from '@/api/types'
-import { sensorName } from '@/site/names'
+import { sensorName, valveName } from '@/site/names'
 import { clock } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 
@@ -12,8 +12,7 @@ export const verdictWords: Record<CheckedClaim['verdict'], string> = {
 const ruleName = ({ installation }: Plan, id: string | null | undefined) =>
   installation.rules.find((r) => r.id === id)?.name ?? id ?? ''
 
-const valveNames = ({ building }: Plan, ids: readonly string[]) =>
-  ids.map((id) => building.stopValves.find((v) => v.id === id)?.name ?? id).join(' or ')
+const valveNames = (plan: Plan, ids: readonly string[]) => ids.map((id) => valveName(plan, id)).join(' or ')
 
 /** What is claimed, in a sentence. */
 export function claimText(plan: Plan, claim: CheckedClaim): string {

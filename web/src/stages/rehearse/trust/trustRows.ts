@@ -1,5 +1,5 @@
 import type { Part, Plan, Trust, TrustRow } from '@/api/types'
-import { radioName, sensorName } from '@/site/names'
+import { radioName, sensorName, valveName } from '@/site/names'
 import { figure } from '@/ui/units'
 
 /** A leak as it is listed. */
@@ -57,7 +57,7 @@ export function partName(plan: Plan, { kind, id }: Part): string {
     case 'drive':
       return radioName(plan, id!)
     case 'stopValve':
-      return `stop valve ${plan.building.stopValves.find((v) => v.id === id)?.name ?? id}, passing when shut`
+      return `stop valve ${valveName(plan, id!)}, passing when shut`
     default:
       return { hub: 'hub', cloudService: 'cloud service', internet: 'internet', mains: 'mains' }[kind]
   }
