@@ -29,6 +29,9 @@ public sealed record Assessment
     /// <summary>What radio reaches.</summary>
     public required RadioReach Reach { get; init; }
 
+    /// <summary>How the kept rehearsals come out, in the order of the plan.</summary>
+    public required IReadOnlyList<CaseOutcome> Cases { get; init; }
+
     public required IReadOnlyList<StageStatus> Stages { get; init; }
 
     public required Tally Tally { get; init; }

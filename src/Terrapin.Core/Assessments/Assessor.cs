@@ -42,7 +42,8 @@ public static class Assessor
         findings.AddRange(FedByFindings.Of(plan));
         var leaks = new List<LeakOutcome>();
         var trips = new List<SensorTrip>();
-        foreach (LeakRehearsal rehearsal in memory.LeaksOf(plan, cancel))
+        IReadOnlyList<LeakRehearsal> rehearsals = memory.LeaksOf(plan, cancel);
+        foreach (LeakRehearsal rehearsal in rehearsals)
         {
             findings.AddRange(rehearsal.Findings);
             trips.AddRange(rehearsal.Trips());
@@ -61,6 +62,8 @@ public static class Assessor
 
         RadioReach reach = ReachOfPlan.Of(plan);
         findings.AddRange(ReachFindings.Of(plan, reach));
+        IReadOnlyList<CaseOutcome> cases = CaseCheck.Of(plan, rehearsals, reach);
+        findings.AddRange(CaseCheck.Findings(plan, cases));
 
         HashSet<string> beyond = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Where(l => l.PipeId is null).Select(l => l.Id)];
         LeakOutcome[] stoppable = [.. leaks.Where(l => !beyond.Contains(l.LeakId))];
@@ -75,6 +78,7 @@ public static class Assessor
             Trips = trips,
             SensorLives = SensorLife.Of(plan),
             Reach = reach,
+            Cases = cases,
             Stages = StageStates.Of(plan, mains, sorted, stoppable),
             Tally = new Tally
             {
@@ -100,7 +104,7 @@ public static class Assessor
         LostM3 = rehearsed.LostM3,
         Endless = rehearsed.Endless,
         FlowM3PerS = rehearsed.FlowM3PerS,
-        StopsAfterS = rehearsed.StopsAfterS(),
+        StopsAfterS = rehearsed.StopsAfterS,
     };
 
     /// <summary>The worse of two outcomes.</summary>

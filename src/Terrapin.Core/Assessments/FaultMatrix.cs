@@ -44,7 +44,7 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
     internal static FaultMatrix Of(Plan plan, IReadOnlyList<LeakRehearsal> leaks, CancellationToken cancel)
     {
         RadioReach reach = ReachOfPlan.Of(plan);
-        IReadOnlyCollection<Fault>[] broken = [[], .. Rehearsal.Faults.All.Select(f => (IReadOnlyCollection<Fault>)[f])];
+        IReadOnlyCollection<Fault>[] broken = [[], .. Model.Faults.All.Select(f => (IReadOnlyCollection<Fault>)[f])];
         var rows = new FaultRow[leaks.Count * Modes.Length];
         Work.InParallel(leaks.Count, cancel, i =>
         {
@@ -53,12 +53,12 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
                 rows[(i * Modes.Length) + m] = new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(faults => CellOf(leaks[i].WorstIn(Modes[m], faults, reach)))]);
             }
         });
-        return new FaultMatrix(Rehearsal.Faults.All, rows, rows.Length * broken.Length);
+        return new FaultMatrix(Model.Faults.All, rows, rows.Length * broken.Length);
     }
 
     private static FaultCell CellOf(Rehearsed rehearsed) => new(
         rehearsed.Outcome,
         rehearsed.Cause,
         rehearsed.Ends ? rehearsed.LostM3.High : null,
-        rehearsed.StopsAfterS());
+        rehearsed.StopsAfterS);
 }

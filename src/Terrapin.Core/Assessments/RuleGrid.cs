@@ -28,6 +28,9 @@ public sealed record GridCell
     /// <summary>From its message until the valve starts to move, s; <see langword="null"/>: it does not.</summary>
     public double? StartsAfterS { get; init; }
 
+    /// <summary>Whether a rule shuts the valve when the mode comes, long before it leaks.</summary>
+    public bool StoodShut { get; init; }
+
     /// <summary>Litres lost of the worst leak that it knows of first, m³; <see langword="null"/>: without end, or it hears none.</summary>
     public double? LostM3 { get; init; }
 
@@ -83,10 +86,12 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
         TimelineEvent? wet = worst.Events.FirstOrDefault(e => e.Kind == EventKind.SensorWet);
         TimelineEvent? ordered = worst.Events.LastOrDefault(e => e.Kind == EventKind.ClosingOrdered && (moves is null || e.TimeS <= moves.TimeS));
         TimelineEvent? told = worst.Events.FirstOrDefault(e => e.Kind == EventKind.Told);
+        TimelineEvent? shut = worst.Events.FirstOrDefault(e => e.Kind == EventKind.StoodShut);
         return new GridCell
         {
-            Action = moves is not null ? GridAction.Closes : told is not null ? GridAction.Tells : GridAction.Nothing,
-            RuleId = moves is not null ? ordered?.RuleId : (ordered ?? told)?.RuleId,
+            Action = moves is not null || shut is not null ? GridAction.Closes : told is not null ? GridAction.Tells : GridAction.Nothing,
+            RuleId = shut is not null ? shut.RuleId : moves is not null ? ordered?.RuleId : (ordered ?? told)?.RuleId,
+            StoodShut = shut is not null,
             StartsAfterS = moves is null || wet is null ? null : moves.TimeS - wet.TimeS,
             LostM3 = worst.Endless ? null : worst.LostM3.High,
             Endless = worst.Endless,

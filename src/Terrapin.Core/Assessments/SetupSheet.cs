@@ -5,12 +5,12 @@ namespace Terrapin.Core.Assessments;
 
 /// <summary>One automation to enter in a hub that knows only <em>if this then that</em> for single sensors.</summary>
 /// <param name="Number">From 1, in the order of the work: sensor by sensor.</param>
-/// <param name="SensorId">The sensor it is of.</param>
+/// <param name="SensorId">The sensor it is of; <see langword="null"/> where it is of none.</param>
 /// <param name="RuleId">The rule it comes from.</param>
 /// <param name="If">What starts it.</param>
 /// <param name="While">In which modes it holds.</param>
 /// <param name="Then">What it does, in order.</param>
-public sealed record SetupAutomation(int Number, string SensorId, string RuleId, string If, string While, IReadOnlyList<string> Then);
+public sealed record SetupAutomation(int Number, string? SensorId, string RuleId, string If, string While, IReadOnlyList<string> Then);
 
 /// <summary>One direct link to make.</summary>
 /// <param name="Number">From 1.</param>
@@ -42,9 +42,17 @@ public sealed record SetupSheet
         var automations = new List<SetupAutomation>();
         foreach (Sensor sensor in fitted.Sensors)
         {
-            foreach (Rule rule in fitted.Rules.Where(r => r.Hears(sensor.Id) && r.Modes.Count > 0))
+            foreach (Rule rule in fitted.Rules.Where(r => r.IsOfSensors && r.Names(sensor.Id) && r.Modes.Count > 0))
             {
                 automations.Add(new SetupAutomation(automations.Count + 1, sensor.Id, rule.Id, If(sensor, rule), While(rule), Then(plan, sensor, rule)));
+            }
+        }
+
+        foreach (Rule rule in fitted.Rules.Where(r => !r.IsOfSensors && r.Modes.Count > 0))
+        {
+            foreach (string begins in Begins(fitted, rule))
+            {
+                automations.Add(new SetupAutomation(automations.Count + 1, null, rule.Id, begins, rule.WaitsFor == RuleTrigger.ModeComes ? "always" : While(rule), Then(plan, null, rule)));
             }
         }
 
@@ -58,9 +66,24 @@ public sealed record SetupSheet
         };
     }
 
+    /// <summary>What starts a rule that waits for no sensor: one line for each button.</summary>
+    private static IEnumerable<string> Begins(Installation fitted, Rule rule)
+    {
+        string lasts = rule.ConfirmS > 0 ? $", and that has lasted {RuleText.Duration(rule.ConfirmS)}" : "";
+        return rule.WaitsFor switch
+        {
+            RuleTrigger.MainsFails => [$"the mains has failed{lasts}"],
+            RuleTrigger.InternetFails => [$"the internet cannot be reached{lasts}"],
+            RuleTrigger.ModeComes => [$"the mode becomes {While(rule)}{lasts}"],
+            _ => (fitted.Buttons ?? []).Where(b => rule.IsPressedBy(b.Id)).Select(b => $"{b.Name} is pressed{lasts}"),
+        };
+    }
+
     private static string If(Sensor sensor, Rule rule)
     {
-        string wet = rule.ConfirmS > 0 ? $"has been wet for {RuleText.Duration(rule.ConfirmS)}" : "is wet";
+        string wet = rule.WaitsFor == RuleTrigger.SensorSilent ? $"has sent nothing for {RuleText.Duration(rule.ConfirmS)}"
+            : rule.ConfirmS > 0 ? $"has been wet for {RuleText.Duration(rule.ConfirmS)}"
+            : "is wet";
         return rule.AtLeast is > 1 and var count ? $"{sensor.Name} {wet}, and so {(count == 2 ? "is another" : $"are {count - 1} others")} of “{rule.Name}”" : $"{sensor.Name} {wet}";
     }
 
@@ -68,19 +91,23 @@ public sealed record SetupSheet
         ? "always"
         : string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
 
-    private static IReadOnlyList<string> Then(Plan plan, Sensor sensor, Rule rule)
+    private static IReadOnlyList<string> Then(Plan plan, Sensor? sensor, Rule rule)
     {
-        string tell = $"tell {Told(plan, rule)}: “{AlertMessage.Of(plan, rule, sensor)}”";
+        string[] first =
+        [
+            $"tell {Told(plan, rule)}: “{AlertMessage.Of(plan, rule, sensor)}”",
+            .. (plan.Installation.Switches ?? []).Where(s => rule.StopsSwitch(s.Id)).Select(s => $"switch {s.Name} off"),
+        ];
         if (rule.Action == RuleAction.TellOnly)
         {
-            return [tell];
+            return first;
         }
 
         string[] valves = AlertMessage.Valves(plan, rule);
         string close = valves.Length == 0 ? "close nothing: no valve with a drive is named" : $"close {string.Join(" and ", valves)}";
         return rule.DelayS > 0
-            ? [tell, $"wait {RuleText.Duration(rule.DelayS)}", rule.CancelIfDry ? $"if it is still wet, {close}" : close]
-            : [tell, close];
+            ? [.. first, $"wait {RuleText.Duration(rule.DelayS)}", rule.CancelIfDry ? $"if {(rule.WaitsFor == RuleTrigger.SensorWet ? "it is still wet" : "that is still so")}, {close}" : close]
+            : [.. first, close];
     }
 
     private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Name).ToArray() switch

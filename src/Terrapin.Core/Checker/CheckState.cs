@@ -26,15 +26,19 @@ internal sealed class CheckState
     private readonly int[][] classes;
     private readonly int[] words;
     private readonly RuleOrder[] orders;
+
+    /// <summary>Of the sensors, then of what the mode decides.</summary>
     private readonly ushort[] ages;
+    private readonly int sensors;
 
     public CheckState(CheckedRules rules)
     {
         this.rules = rules;
         words = new int[rules.Program.StateLength];
         orders = new RuleOrder[rules.Program.MostOrders];
-        ages = new ushort[rules.SensorIds.Count];
-        classes = [.. Enumerable.Range(0, rules.ClassOf.DefaultIfEmpty(-1).Max() + 1).Select(c => Enumerable.Range(0, ages.Length).Where(s => rules.ClassOf[s] == c).ToArray())];
+        sensors = rules.SensorIds.Count;
+        ages = new ushort[rules.Program.Conditions];
+        classes = [.. Enumerable.Range(0, rules.ClassOf.DefaultIfEmpty(-1).Max() + 1).Select(c => Enumerable.Range(0, sensors).Where(s => rules.ClassOf[s] == c).ToArray())];
         Length = Sensors + ages.Length + rules.Rules.Count;
     }
 
@@ -51,6 +55,15 @@ internal sealed class CheckState
     /// <summary>Ticks since the watched sensor is wet; −1 while it is dry.</summary>
     public int WatchedTicks { get; set; }
 
+    /// <summary>Packs a quiet start.</summary>
+    public void PackQuiet(Mode mode, Span<ushort> packed)
+    {
+        rules.Program.Quiet(mode).Words.CopyTo(words);
+        (ClosedValves, SomebodyKnows, WatchedTicks) = (0, false, -1);
+        LookAtAges();
+        Pack(packed);
+    }
+
     /// <summary>Takes a packed state over.</summary>
     public void Unpack(ReadOnlySpan<ushort> packed)
     {
@@ -64,7 +77,7 @@ internal sealed class CheckState
             ages[s] = packed[Sensors + s];
             if (ages[s] > 0)
             {
-                rules.Program.SetWet(words, s, (ages[s] - 1) * rules.TickMs);
+                rules.Program.SetSo(words, s, (ages[s] - 1) * rules.TickMs);
             }
         }
 
@@ -89,6 +102,11 @@ internal sealed class CheckState
         foreach (int[] members in classes)
         {
             PackClass(members, packed);
+        }
+
+        for (int mode = sensors; mode < ages.Length; mode++)
+        {
+            packed[Sensors + mode] = ages[mode];
         }
 
         for (int r = 0; r < rules.Rules.Count; r++)
@@ -205,7 +223,7 @@ internal sealed class CheckState
                 break;
             case MoveKind.DriesBeforeAnother:
                 int first = Oldest(move.Index);
-                rules.Program.SetWet(words, DryOf(move.Index), move.AgeTicks * rules.TickMs);
+                rules.Program.SetSo(words, DryOf(move.Index), move.AgeTicks * rules.TickMs);
                 Step(0, RuleEvent.Dry(first), isHeard, ordered);
                 break;
             case MoveKind.ModeBecomes:
@@ -235,7 +253,7 @@ internal sealed class CheckState
         return false;
     }
 
-    private bool AllDry => Array.TrueForAll(ages, a => a == 0);
+    private bool AllDry => !ages.AsSpan(0, sensors).ContainsAnyExcept((ushort)0);
 
     /// <summary>Steps the rules, and lets what they order and tell come about.</summary>
     /// <param name="sinceMs">Since the step before.</param>
@@ -245,7 +263,7 @@ internal sealed class CheckState
     private void Step(int sinceMs, RuleEvent happened, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered)
     {
         RuleStep step = rules.Program.Step(words, sinceMs, happened, words, orders);
-        if (happened.Kind == RuleEventKind.SensorWet)
+        if (happened.Kind == RuleEventKind.Begins)
         {
             ClosedValves |= rules.LinkedValves[happened.Index];
         }
@@ -256,7 +274,7 @@ internal sealed class CheckState
             {
                 ClosedValves |= rules.Program.Closes(orders[i].Rule);
             }
-            else
+            else if (orders[i].Kind == RuleOrderKind.Tell)
             {
                 SomebodyKnows |= isHeard(orders[i].Rule, InMode);
             }
@@ -264,12 +282,16 @@ internal sealed class CheckState
             ordered?.Invoke(orders[i]);
         }
 
-        for (int s = 0; s < ages.Length; s++)
-        {
-            ages[s] = rules.Program.AgeOf(words, s) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks) + 1) : (ushort)0;
-        }
-
+        LookAtAges();
         SomebodyKnows &= !AllDry;
+    }
+
+    private void LookAtAges()
+    {
+        for (int c = 0; c < ages.Length; c++)
+        {
+            ages[c] = rules.Program.AgeOf(words, c) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks) + 1) : (ushort)0;
+        }
     }
 
     /// <summary>The oldest first, and of each age no more than matter.</summary>

@@ -69,8 +69,8 @@ internal sealed class CheckedRules
     public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true)
     {
         Installation fitted = plan.Installation;
-        // Rules in a hub that is not there never run.
-        Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Select(r => Named(r, fitted.Sensors))];
+        // Rules in a hub that is not there never run. What waits for the mains, a button or silence may never come, and closes only more.
+        Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Where(r => r.WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ModeComes).Select(r => Named(r, fitted.Sensors))];
         HashSet<string> sensors = [sensorId];
         var rules = new HashSet<Rule>();
         while (left.Where(r => !rules.Contains(r) && r.SensorIds.Any(sensors.Contains)).ToArray() is { Length: > 0 } more)
@@ -81,14 +81,19 @@ internal sealed class CheckedRules
 
         string[] ids = [.. fitted.Sensors.Select(s => s.Id).Where(sensors.Contains)];
         return new CheckedRules(
-            [.. left.Where(rules.Contains)],
+            [.. left.Where(r => rules.Contains(r) || (r.WaitsFor == RuleTrigger.ModeComes && r.Action == RuleAction.Close))],
             ids,
             valveIds,
             [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (Array.IndexOf(ids, l.SensorId), valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
             isWatched ? Array.IndexOf(ids, sensorId) : -1);
     }
 
-    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule with { AllBut = false, SensorIds = [.. sensors.Select(s => s.Id).Where(rule.Hears)] };
+    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule with
+    {
+        AllBut = false,
+        SensorIds = [.. sensors.Select(s => s.Id).Where(rule.Hears)],
+        AtLeast = rule.IsOfSensors ? rule.AtLeast : null,
+    };
 
     private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);
 

@@ -37,8 +37,7 @@ internal static class Exploration
         Span<ushort> packed = new ushort[state.Length];
         foreach (Mode mode in Enum.GetValues<Mode>())
         {
-            packed.Clear();
-            packed[0] = (ushort)mode;
+            state.PackQuiet(mode, packed);
             table.Add(packed, -1, default);
         }
 

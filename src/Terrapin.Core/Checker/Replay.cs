@@ -72,12 +72,17 @@ internal static class Replay
             RuleStep step = program.Step(words, sinceMs, happened, words, orders);
             foreach (RuleOrder order in orders.AsSpan(0, step.Orders).ToArray())
             {
+                if (order.Kind == RuleOrderKind.StopSwitches)
+                {
+                    continue;
+                }
+
                 bool closes = order.Kind == RuleOrderKind.Close;
                 closed |= closes ? program.Closes(order.Rule) : 0;
                 somebodyKnows |= !closes && goal.IsHeard(order.Rule, (Mode)words[0]);
                 if (!closes || program.Closes(order.Rule) != 0)
                 {
-                    Add(closes ? CheckStepKind.Closes : CheckStepKind.Tells, order.Sensor, null, order.Rule, closes ? program.Closes(order.Rule) : 0);
+                    Add(closes ? CheckStepKind.Closes : CheckStepKind.Tells, program.SensorOf(order.Condition), null, order.Rule, closes ? program.Closes(order.Rule) : 0);
                 }
             }
 

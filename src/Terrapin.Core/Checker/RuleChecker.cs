@@ -62,7 +62,7 @@ public static class RuleChecker
         public CheckedClaim Told(IReadOnlyList<Protection> alike)
         {
             // Valves tell nobody, and a closing that drying drops makes its rule wait for no longer than one that is done.
-            Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
+            Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Where(r => r.WaitsFor == RuleTrigger.SensorWet).Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
             var rules = CheckedRules.Of(telling, [], alike[0].SensorId);
             int? withinMs = rules.Rules.Where((_, r) => rules.HearsWatched[r]).Select(r => (int?)RuleProgram.Milliseconds(r.ConfirmS)).Max();
             return Claim(
@@ -96,6 +96,11 @@ public static class RuleChecker
         public CheckedClaim Fires(Rule rule)
         {
             Explored? explored = null;
+            if (rule.WaitsFor != RuleTrigger.SensorWet)
+            {
+                return Fired(rule, CanFire(rule) ? CheckVerdict.Proved : CheckVerdict.Refuted, 0);
+            }
+
             if (plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor)
             {
                 var rules = CheckedRules.Of(plan, valves, sensor.Id, isWatched: false);
@@ -103,17 +108,35 @@ public static class RuleChecker
                 explored = index < 0 ? null : Exploration.Of(rules, new CheckGoal { Valves = 0, Fires = index, WithinTicks = 0, OpensWhileWet = true, IsHeard = static (_, _) => false }, mostStates, ref movesLeft, cancel);
             }
 
-            return new CheckedClaim
+            CheckVerdict verdict = explored switch
             {
-                Property = CheckedProperty.Fires,
-                SensorIds = [],
-                RuleId = rule.Id,
-                StopValveIds = [],
-                WithinS = null,
-                Verdict = explored switch { null => CheckVerdict.Refuted, { Path: not null } => CheckVerdict.Proved, { IsComplete: true } => CheckVerdict.Refuted, _ => CheckVerdict.NotProved },
-                States = explored?.States ?? 0,
-                Steps = [],
+                null => CheckVerdict.Refuted,
+                { Path: not null } => CheckVerdict.Proved,
+                { IsComplete: true } => CheckVerdict.Refuted,
+                _ => CheckVerdict.NotProved,
             };
+            return Fired(rule, verdict, explored?.States ?? 0);
         }
+
+        private static CheckedClaim Fired(Rule rule, CheckVerdict verdict, int states) => new()
+        {
+            Property = CheckedProperty.Fires,
+            SensorIds = [],
+            RuleId = rule.Id,
+            StopValveIds = [],
+            WithinS = null,
+            Verdict = verdict,
+            States = states,
+            Steps = [],
+        };
+
+        /// <summary>Whether what a rule waits for beside wet sensors can come at all: nothing else has a part in that.</summary>
+        private bool CanFire(Rule rule) => plan.Installation.Hubs.Count > 0 && rule.Modes.Count > 0 && rule.WaitsFor switch
+        {
+            RuleTrigger.ModeComes => rule.Modes.Distinct().Count() < Enum.GetValues<Mode>().Length,
+            RuleTrigger.ButtonPressed => (plan.Installation.Buttons ?? []).Any(b => rule.IsPressedBy(b.Id)),
+            RuleTrigger.SensorSilent => plan.Installation.Sensors.Count(s => rule.Names(s.Id)) >= (rule.AtLeast ?? 1),
+            _ => true,
+        };
     }
 }

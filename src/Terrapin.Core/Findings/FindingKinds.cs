@@ -132,6 +132,7 @@ public static class FindingKinds
     public static readonly FindingKind TooManyDirectLinks = new("too-many-direct-links", Severity.Stop, Stage.Reach);
 
     // Rules.
+    public static readonly FindingKind CaseBroken = new("case-broken", Severity.Stop, Stage.Rehearse);
     public static readonly FindingKind ContactHearsNothing = new("contact-hears-nothing", Severity.Caution, Stage.Rules);
     public static readonly FindingKind ContactsNotNamed = new("contacts-not-named", Severity.Note, Stage.Rules);
     public static readonly FindingKind HubNotChosen = new("hub-not-chosen", Severity.Stop, Stage.Rules);
@@ -140,10 +141,17 @@ public static class FindingKinds
     public static readonly FindingKind OnlyToldInMode = new("only-told-in-mode", Severity.Caution, Stage.Rules);
     public static readonly FindingKind PitSensorCloses = new("pit-sensor-closes", Severity.Caution, Stage.Rules);
     public static readonly FindingKind QuorumTooLarge = new("quorum-too-large", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleCannotRun = new("rule-cannot-run", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleClosesUndrivenMain = new("rule-closes-undriven-main", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleClosesWrongMain = new("rule-closes-wrong-main", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleNeverComes = new("rule-never-comes", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleWaitsTooLong = new("rule-waits-too-long", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind RuleWithoutButton = new("rule-without-button", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutMode = new("rule-without-mode", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutSensor = new("rule-without-sensor", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind SilenceTooShort = new("silence-too-short", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind SwitchStopsNothing = new("switch-stops-nothing", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind SwitchWithoutRule = new("switch-without-rule", Severity.Note, Stage.Rules);
     public static readonly FindingKind SensorWithoutRule = new("sensor-without-rule", Severity.Stop, Stage.Rules);
 
     /// <summary>All of them.</summary>
@@ -164,9 +172,10 @@ public static class FindingKinds
         StrokesAYearUnknown, TooColdForBatteries, WetNotKnown, HotAndColdSwapped, NotFromTheMain, PipeProposed,
         PositionUnknown, DistanceUnknown, FilmThinnerThanGap, LeakNeverSeen, LeakWithoutSensor, MainPartDrowns,
         PitNotMeasured, ProbeAboveRim, ProbeBelowPumpLevel, SensorAddsNothing, SensorDoesNotFit, SensorHoldUnknown,
-        SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, ContactHearsNothing,
+        SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, CaseBroken, ContactHearsNothing,
         ContactsNotNamed, HubNotChosen, NobodyToldInMode, NoRuleInMode,
-        OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleWithoutMode, RuleWithoutSensor,
+        OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleCannotRun, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleNeverComes,
+        RuleWaitsTooLong, RuleWithoutButton, RuleWithoutMode, RuleWithoutSensor, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
         HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
         RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,

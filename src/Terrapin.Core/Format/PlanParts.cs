@@ -26,6 +26,7 @@ internal sealed class PlanParts
         Options = Of<IReadOnlyList<PlanOption>>(plan, "options"),
         Payback = Of<Payback>(plan, "payback"),
         Failures = MaybeOf<FailureFigures>(plan, "failures"),
+        Cases = MaybeOf<IReadOnlyList<RehearsalCase>>(plan, "cases"),
         CatalogueRevision = plan.TryGetProperty("catalogueRevision", out JsonElement revision) && revision.ValueKind == JsonValueKind.Number ? revision.GetInt32() : null,
         Catalogue = Of<Catalogue>(plan, "catalogue"),
     };
@@ -40,6 +41,8 @@ internal sealed class PlanParts
         Signals = Of<IReadOnlyList<SignalReading>>(installation, "signals"),
         Rules = Of<IReadOnlyList<Rule>>(installation, "rules"),
         Contacts = MaybeOf<IReadOnlyList<Contact>>(installation, "contacts"),
+        Buttons = MaybeOf<IReadOnlyList<HandButton>>(installation, "buttons"),
+        Switches = MaybeOf<IReadOnlyList<LoadSwitch>>(installation, "switches"),
     };
 
     private T Of<T>(JsonElement owner, string name)

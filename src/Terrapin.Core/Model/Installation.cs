@@ -32,6 +32,14 @@ public sealed record Installation
     [AtMost(50)]
     public IReadOnlyList<Contact>? Contacts { get; init; }
 
+    /// <summary>Hand buttons, and contacts of other equipment; <see langword="null"/>: none.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<HandButton>? Buttons { get; init; }
+
+    /// <summary>Switches that rules can turn off; <see langword="null"/>: none.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<LoadSwitch>? Switches { get; init; }
+
     /// <summary>Nothing chosen yet.</summary>
     public static Installation None { get; } = new() { Drives = [], Sensors = [], Hubs = [], Repeaters = [], Links = [], Signals = [], Rules = [] };
 }

@@ -29,6 +29,10 @@ public sealed record Plan
     /// <summary>How often what is fitted fails; <see langword="null"/>: nobody has said.</summary>
     public FailureFigures? Failures { get; init; }
 
+    /// <summary>Rehearsals that must go on coming out as well as they did; <see langword="null"/>: none.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<RehearsalCase>? Cases { get; init; }
+
     /// <summary>The revision of the firm's catalogue that <see cref="Catalogue"/> was taken from; <see langword="null"/>: it is the plan's own.</summary>
     [Limits(1, int.MaxValue, "")]
     public int? CatalogueRevision { get; init; }

@@ -41,6 +41,13 @@ public static class PlanWords
     public static bool Closes(this Rule rule, string stopValveId) =>
         rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
 
+    /// <summary>Whether the rule switches the pump of the supply off.</summary>
+    public static bool StopsPump(this Plan plan, Rule rule) => (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Pump && rule.StopsSwitch(s.Id));
+
+    /// <summary>Whether the rule switches off the machine that a leak's water comes out of.</summary>
+    public static bool StopsMachineOf(this Plan plan, Rule rule, LeakPoint leak) => leak is { PipeId: null, FixtureId: { } fixture }
+        && (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Machine && s.FixtureId == fixture && rule.StopsSwitch(s.Id));
+
     /// <summary>A main valve of a plan.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="stopValveId">One of its mains.</param>

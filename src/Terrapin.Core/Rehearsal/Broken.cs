@@ -57,7 +57,11 @@ internal sealed class Broken
     /// <summary>Whether who hears of it does something.</summary>
     public bool SomebodyActs => !faults.Contains(Fault.NobodyAnswers);
 
-    private bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;
+    /// <summary>Whether the mains fails with the first drop.</summary>
+    public bool MainsFails => mainsFailed;
+
+    /// <summary>Whether the hub reaches the internet.</summary>
+    public bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;
 
     private Answer DecidesInTheHouse => plan.HubInUse()?.LogicInCloud switch { Answer.No => Answer.Yes, Answer.Yes => Answer.No, _ => Answer.Unknown };
 

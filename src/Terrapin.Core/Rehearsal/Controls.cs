@@ -6,12 +6,22 @@ namespace Terrapin.Core.Rehearsal;
 /// <summary>A plan's rules made ready to run, and the valves that they can close.</summary>
 /// <param name="DrivenIds">The stop valves with a drive, in the order of the drives, which is that of the program's valves.</param>
 /// <param name="Program"><see langword="null"/>: no hub is chosen that would run the rules.</param>
-internal sealed record Controls(string[] DrivenIds, RuleProgram? Program)
+/// <param name="Beforehand">Rules, by index, that may have closed a valve long before it leaks: when a mode came, or when a sensor fell silent.</param>
+internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, int[] Beforehand)
 {
     /// <param name="plan">A checked plan.</param>
     public static Controls Of(Plan plan)
     {
         string[] driven = [.. plan.Installation.Drives.Select(d => d.StopValveId)];
-        return new Controls(driven, plan.Installation.Hubs.Count == 0 ? null : RuleProgram.Compile(plan.Installation.Rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven));
+        if (plan.Installation.Hubs.Count == 0)
+        {
+            return new Controls(driven, null, []);
+        }
+
+        IReadOnlyList<Rule> rules = plan.Installation.Rules;
+        return new Controls(
+            driven,
+            RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)]),
+            [.. Enumerable.Range(0, rules.Count).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })]);
     }
 }

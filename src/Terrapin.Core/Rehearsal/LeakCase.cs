@@ -30,8 +30,11 @@ internal sealed record ValveCase
     /// <summary>Why nothing can close it; <see langword="null"/> where the drive can be counted on.</summary>
     public Cause? CannotClose { get; init; }
 
-    /// <summary>Why water runs on even behind it shut.</summary>
+    /// <summary>Why water runs on even behind it shut, whatever the pump does.</summary>
     public Cause? RunsOn { get; init; }
+
+    /// <summary>Whether a pump behind it goes on pumping when it is shut, unless a rule switches it off.</summary>
+    public bool PumpRunsOn { get; init; }
 
     /// <summary>What still runs out once it is shut.</summary>
     public required DrainParts Drain { get; init; }

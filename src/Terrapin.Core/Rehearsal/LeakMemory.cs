@@ -60,6 +60,9 @@ internal sealed class LeakMemory
             && ReferenceEquals(one.Hubs, other.Hubs)
             && ReferenceEquals(one.Links, other.Links)
             && ReferenceEquals(one.Rules, other.Rules)
+            && ReferenceEquals(one.Contacts, other.Contacts)
+            && ReferenceEquals(one.Buttons, other.Buttons)
+            && ReferenceEquals(one.Switches, other.Switches)
             && LeakWater.AnySensorDrawn(a) == LeakWater.AnySensorDrawn(b)
             && one.Sensors.Select(s => s.Id).SequenceEqual(other.Sensors.Select(s => s.Id));
     }

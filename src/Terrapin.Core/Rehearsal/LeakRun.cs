@@ -1,6 +1,5 @@
 using Terrapin.Core.Drives;
 using Terrapin.Core.Model;
-using Terrapin.Core.Sensors;
 using Terrapin.Core.Simulation;
 using Terrapin.Core.Uncertainty;
 
@@ -15,7 +14,7 @@ internal sealed class LeakRun
     private readonly LeakCase leak;
     private readonly Mode mode;
     private readonly Broken broken;
-    private readonly Controls controls;
+    private readonly LeakScenario scenario;
     private readonly double flow;
     private readonly ValveCase[] valves;
     private readonly Trace trace;
@@ -24,17 +23,14 @@ internal sealed class LeakRun
     private readonly ValveCase[] moved;
     private readonly TraceEntry? still;
 
-    private LeakRun(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken)
+    private LeakRun(Plan plan, LeakScenario scenario, Mode mode, Broken broken)
     {
-        this.plan = plan;
-        this.leak = leak;
-        this.mode = mode;
-        this.broken = broken;
-        this.controls = controls;
+        (this.plan, this.scenario, this.mode, this.broken) = (plan, scenario, mode, broken);
+        leak = scenario.Leaks[0];
         flow = leak.Flow.OpenM3PerS;
-        valves = [.. leak.Valves.OfType<ValveCase>().Select(Weaken)];
-        trace = Simulator.Run(Scenario());
-        moved = [.. valves.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
+        valves = scenario.Valves[0];
+        trace = Simulator.Run(scenario.Scenario);
+        moved = MovedOf(valves);
         still = Still();
     }
 
@@ -44,68 +40,10 @@ internal sealed class LeakRun
     /// <param name="leak">The leak at this corner.</param>
     /// <param name="mode">Who is home.</param>
     /// <param name="broken">What is broken.</param>
-    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken) => leak.Flow.OpenM3PerS > 0
-        ? new LeakRun(plan, controls, leak, mode, broken).Read()
+    /// <param name="story">What happens meanwhile.</param>
+    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story) => leak.Flow.OpenM3PerS > 0
+        ? new LeakRun(plan, new LeakScenario(plan, controls, leak, mode, broken, story), mode, broken).Read()
         : NoFlow(leak, mode);
-
-    private ValveCase Weaken(ValveCase valve)
-    {
-        FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
-        bool turns = broken.CanTurn(drive);
-        bool passes = broken.Passes(valve.StopValveId);
-        return valve with
-        {
-            CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
-            RunsOn = passes ? valve.RunsOn ?? Cause.ValvePasses : valve.RunsOn,
-            PassesM3PerS = passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
-            Simulated = valve.Simulated with
-            {
-                Moves = valve.Simulated.Moves && turns,
-                EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
-                HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
-                ClosesByItself = broken.ClosesByItself(drive),
-            },
-        };
-    }
-
-    /// <summary>Of the sensors that its water comes to: the others never speak.</summary>
-    private SimulatedLink[] Links() => broken.LinksClose
-        ? [.. leak.Sensors.SelectMany(s => plan.Installation.Links.Where(l => l.SensorId == s.SensorId), (s, l) => new SimulatedLink(s.Index, Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))]
-        : [];
-
-    private Scenario Scenario()
-    {
-        // Valves that are not on this leak's way, or that nothing closes, turn without a part in it.
-        var simulated = new SimulatedValve[controls.DrivenIds.Length];
-        foreach (ValveCase valve in valves)
-        {
-            simulated[valve.Index] = valve.Simulated;
-        }
-
-        SensorCase? first = leak.First();
-        return new Scenario
-        {
-            Program = broken.HubWorks ? controls.Program : null,
-            HubS = leak.HubS,
-            Valves = simulated,
-            Links = Links(),
-            Mode = mode,
-            Leaks =
-            [
-                new SimulatedLeak
-                {
-                    Flow = leak.Flow,
-                    Kept = leak.Turning,
-                    Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
-                    HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
-                    Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && Speaks(s, first)).Select(s => new SimulatedSensor(
-                        s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind), broken.IsHeard(s.SensorId, s == first)))],
-                },
-            ],
-        };
-    }
-
-    private bool Speaks(SensorCase sensor, SensorCase? first) => broken.Speaks(plan.Installation.Sensors[sensor.Index], sensor == first);
 
     private static Rehearsed NoFlow(LeakCase leak, Mode mode) => new()
     {
@@ -122,20 +60,63 @@ internal sealed class LeakRun
         DrainDown = new DrainParts(0, 0, 0),
     };
 
-    private Rehearsed Read() => Entry(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null) is { } moves ? Closed(moves) : RunsOn();
+    private Rehearsed Read()
+    {
+        if (Entry(e => e.Kind == TraceKind.StoodShut && ValveOf(e) is not null) is { } shut)
+        {
+            return StoodShut(shut);
+        }
+
+        TraceEntry? moves = Entry(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null);
+        return EndedBefore(moves) is { } ended ? Ended(ended) : moves is { } turning ? Closed(turning) : RunsOn();
+    }
+
+    /// <summary>Where the leak ends by a switch or by hand before a valve stops it.</summary>
+    private TraceEntry? EndedBefore(TraceEntry? moves) =>
+        Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } ended && OutOf(ended) < scenario.Scenario.Leaks[0].HoldsM3 && !(moves is not null && still?.TimeS <= ended.TimeS) ? ended : null;
+
+    private Rehearsed Ended(TraceEntry ended) => Result(
+        Outcome.Ended,
+        null,
+        [new PhaseSpan(Phase.BeforeTrip, 0, ended.TimeS, OutOf(ended))],
+        [.. CurveUntil(ended.TimeS), new TimelinePoint(Math.Max(ended.TimeS, LeastHorizonS), OutOf(ended))],
+        Interval.Exactly(OutOf(ended)),
+        endless: false,
+        0,
+        new DrainParts(0, 0, 0));
+
+    /// <summary>A rule had closed a valve before the first drop: what stands above the leak drains, and what the valve passes runs on.</summary>
+    private Rehearsed StoodShut(TraceEntry shut)
+    {
+        ValveCase valve = ValveOf(shut)!;
+        bool stops = Stops(valve);
+        bool isKnown = stops || valve.PassesM3PerS is > 0 || EndsShort(valve);
+        return Result(
+            stops ? Outcome.Closes : Outcome.ClosesPartly,
+            stops ? null : WhyItPasses(valve),
+            [new PhaseSpan(Phase.DrainDown, 0, 0, valve.Drain.TotalM3)],
+            [new TimelinePoint(0, 0), new TimelinePoint(0, valve.Drain.TotalM3), new TimelinePoint(LeastHorizonS, valve.Drain.TotalM3 + (LeastHorizonS * trace.EndM3PerS[0]))],
+            stops ? Interval.Exactly(valve.Drain.TotalM3) : Interval.Unknown,
+            endless: !stops,
+            isKnown ? trace.EndM3PerS[0] : null,
+            valve.Drain) with
+        {
+            StopValveId = valve.StopValveId,
+        };
+    }
 
     private Rehearsed Closed(TraceEntry moves)
     {
         bool stops = moved.Any(Stops);
         TraceEntry stands = still ?? trace.Entries.First(e => e.Kind == TraceKind.ValveStands && e.Valve == moves.Valve);
         DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain;
-        double totalM3 = stands.OutM3 + drain.TotalM3;
-        Cause? cause = stops ? null : EndsShort(ValveOf(moves)!) ? Cause.StopsShort : ValveOf(moves)!.RunsOn;
+        double totalM3 = OutOf(stands) + drain.TotalM3;
+        Cause? cause = stops ? null : WhyItPasses(ValveOf(moves)!);
         return Result(
             stops ? Outcome.Closes : Outcome.ClosesPartly,
             cause,
             Spans(moves, stands, drain),
-            [.. trace.Curve.Where(p => p.TimeS <= stands.TimeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0])), new TimelinePoint(stands.TimeS, totalM3)],
+            [.. CurveUntil(stands.TimeS), new TimelinePoint(stands.TimeS, totalM3)],
             stops ? Interval.Exactly(totalM3) : Interval.Unknown,
             endless: !stops,
             ResidualM3PerS(stops),
@@ -152,13 +133,23 @@ internal sealed class LeakRun
         return Entry(e => e.Kind == TraceKind.ValveStands && ValveOf(e) is { } valve && (stops ? Stops(valve) : !EndsShort(valve)));
     }
 
+    private ValveCase[] MovedOf(ValveCase[] some) => [.. some.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
+
+    private IEnumerable<TimelinePoint> CurveUntil(double timeS) => trace.Curve.Where(p => p.TimeS <= timeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0]));
+
     private static bool EndsShort(ValveCase valve) => valve.Simulated.EndAngleDeg < CockLoss.ShutDeg;
 
-    private static bool Stops(ValveCase valve) => !EndsShort(valve) && valve.RunsOn is null;
+    private bool Stops(ValveCase valve) => WhyItPasses(valve) is null;
+
+    private Cause? WhyItPasses(ValveCase valve) => EndsShort(valve) ? Cause.StopsShort : PumpGoesOn(valve) ? Cause.PumpRunsOn : valve.RunsOn;
+
+    /// <summary>A pump behind it that no rule has switched off.</summary>
+    private bool PumpGoesOn(ValveCase valve) => valve.PumpRunsOn
+        && Entry(e => e.Kind is TraceKind.SwitchesOff or TraceKind.StoodShut && plan.StopsPump(plan.Installation.Rules[e.Rule])) is null;
 
     private double? ResidualM3PerS(bool stops)
     {
-        bool isKnown = stops || moved.Any(v => v.PassesM3PerS is > 0 || EndsShort(v)) || moved.All(v => v.PassesM3PerS is not null);
+        bool isKnown = stops || moved.Any(v => v.PassesM3PerS is > 0 || EndsShort(v)) || moved.All(v => v.PassesM3PerS is not null && !PumpGoesOn(v));
         return isKnown ? trace.EndM3PerS[0] : null;
     }
 
@@ -166,13 +157,26 @@ internal sealed class LeakRun
     {
         // Of several orders the last before it moves is the one that it heeded.
         TraceEntry ordered = trace.Entries.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        TraceEntry start = trace.Entries[0];
+        if (ordered.Rule >= 0 && ordered.Sensor < 0)
+        {
+            // By what no water has to come to: the mains, a button, a mode.
+            return
+            [
+                Span(Phase.ConfirmingAndDelay, start, ordered),
+                Span(Phase.RadioAndLogic, ordered, moves),
+                Span(Phase.Stroke, moves, stands),
+                new(Phase.DrainDown, stands.TimeS, stands.TimeS, drain.TotalM3),
+            ];
+        }
+
         if (ordered.Rule < 0)
         {
             // By a direct link, or by itself: nothing confirms and nothing waits.
-            TraceEntry wet = ordered.Sensor < 0 ? trace.Entries[0] : LastBefore(ordered, TraceKind.SensorWet);
+            TraceEntry wet = ordered.Sensor < 0 ? start : LastBefore(ordered, TraceKind.SensorWet);
             return
             [
-                Span(Phase.BeforeTrip, trace.Entries[0], wet),
+                Span(Phase.BeforeTrip, start, wet),
                 Span(Phase.RadioAndLogic, wet, moves),
                 Span(Phase.Stroke, moves, stands),
                 new(Phase.DrainDown, stands.TimeS, stands.TimeS, drain.TotalM3),
@@ -183,7 +187,7 @@ internal sealed class LeakRun
         TraceEntry trip = LastBefore(known, TraceKind.SensorWet);
         return
         [
-            Span(Phase.BeforeTrip, trace.Entries[0], trip),
+            Span(Phase.BeforeTrip, start, trip),
             Span(Phase.RadioAndLogic, trip, known),
             Span(Phase.ConfirmingAndDelay, known, ordered),
             Span(Phase.RadioAndLogic, ordered, moves),
@@ -194,23 +198,23 @@ internal sealed class LeakRun
         TraceEntry LastBefore(TraceEntry then, TraceKind kind) => trace.Entries.Last(e => e.Kind == kind && e.Sensor == ordered.Sensor && e.TimeS <= then.TimeS);
     }
 
-    private static PhaseSpan Span(Phase phase, TraceEntry from, TraceEntry to) => new(phase, from.TimeS, to.TimeS, to.OutM3 - from.OutM3);
+    private PhaseSpan Span(Phase phase, TraceEntry from, TraceEntry to) => new(phase, from.TimeS, to.TimeS, OutOf(to) - OutOf(from));
 
     private Rehearsed RunsOn()
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
         bool told = plan.Installation.Contacts is null
-            ? broken.ReachesTelephones && Entry(e => e.Kind == TraceKind.Told) is not null
+            ? broken.ReachesTelephones && Entry(TellsOfWater) is not null
             : Told().Any(t => t.Hears);
         Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
-        if (Entry(e => e.Kind == TraceKind.LeakEnds) is { } spent)
+        if (Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } spent)
         {
             return Result(
                 outcome,
                 WhyItRunsOn(told),
                 [],
-                [new TimelinePoint(0, 0), new TimelinePoint(spent.TimeS, spent.OutM3), new TimelinePoint(Math.Max(spent.TimeS, horizonS), spent.OutM3)],
-                Interval.Exactly(spent.OutM3),
+                [.. CurveUntil(spent.TimeS), new TimelinePoint(Math.Max(spent.TimeS, horizonS), OutOf(spent))],
+                Interval.Exactly(OutOf(spent)),
                 endless: false,
                 0,
                 new DrainParts(0, 0, 0));
@@ -220,10 +224,10 @@ internal sealed class LeakRun
             outcome,
             WhyItRunsOn(told),
             [],
-            [new TimelinePoint(0, 0), new TimelinePoint(horizonS, flow * horizonS)],
+            [.. CurveUntil(horizonS), new TimelinePoint(horizonS, OutAt(horizonS))],
             Interval.Unknown,
             endless: true,
-            flow,
+            trace.EndM3PerS[0],
             new DrainParts(0, 0, 0));
     }
 
@@ -262,13 +266,12 @@ internal sealed class LeakRun
             return Cause.HubDead;
         }
 
-        if (Entry(e => e.Kind == TraceKind.Told) is not null)
+        if (Entry(TellsOfWater) is not null)
         {
             return Cause.NobodyHears;
         }
 
-        SensorCase? first = leak.First();
-        if (leak.Sensors.All(s => s.TripM3 is null || !Speaks(s, first) || !broken.IsHeard(s.SensorId, s == first)))
+        if (leak.Sensors.All(s => s.TripM3 is null || !scenario.Speaks(s) || !scenario.IsHeard(s)))
         {
             return Cause.SensorGone;
         }
@@ -299,14 +302,56 @@ internal sealed class LeakRun
             Events = [.. trace.Entries.Select(Event).OfType<TimelineEvent>()],
             Curve = curve,
             DrainDown = drain,
+            Others = scenario.Leaks.Length == 1 ? [] : [.. Others(drain)],
         };
+
+    /// <summary>What becomes of the leaks that began meanwhile. What drains behind one valve comes out of one of them: the most that any of them could is counted.</summary>
+    private IEnumerable<OtherLeak> Others(DrainParts own)
+    {
+        var counted = new Dictionary<string, double>();
+        if ((moved.LastOrDefault(Stops) ?? valves.FirstOrDefault(v => v.Simulated.ShutByRule is not null)) is { } closed)
+        {
+            counted[closed.StopValveId] = own.TotalM3;
+        }
+
+        for (int i = 1; i < scenario.Leaks.Length; i++)
+        {
+            yield return Other(i, counted);
+        }
+    }
+
+    private OtherLeak Other(int index, Dictionary<string, double> counted)
+    {
+        LeakCase other = scenario.Leaks[index];
+        ValveCase[] turned = [.. scenario.Valves[index].Where(v => Entry(e => e.Kind is TraceKind.ValveMoves or TraceKind.StoodShut && e.Valve == v.Index) is not null)];
+        bool stops = turned.Any(Stops);
+        bool ended = Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == index) is not null;
+        double drainM3 = 0;
+        if (!ended && turned.LastOrDefault(Stops) is { } last)
+        {
+            double before = counted.GetValueOrDefault(last.StopValveId);
+            drainM3 = Math.Max(0, last.Drain.TotalM3 - before);
+            counted[last.StopValveId] = before + drainM3;
+        }
+
+        double outM3 = trace.Curve[^1].OutM3[index] + drainM3;
+        bool isNothing = other.Flow.OpenM3PerS <= 0;
+        return new OtherLeak(
+            other.Leak.Id,
+            scenario.Scenario.Leaks[index].StartsS,
+            isNothing ? Outcome.NoFlow : ended ? Outcome.Ended : stops ? Outcome.Closes : turned.Length > 0 ? Outcome.ClosesPartly : Entry(TellsOfWater) is not null ? Outcome.TellsOnly : Outcome.Nothing,
+            isNothing ? 0 : ended || stops ? outM3 : null,
+            Endless: !isNothing && !ended && !stops);
+    }
+
+    private bool TellsOfWater(TraceEntry entry) => entry.Kind == TraceKind.Told && plan.Installation.Rules[entry.Rule].WaitsFor == RuleTrigger.SensorWet;
 
     /// <summary>Each contact at the first time that a rule tells them.</summary>
     private IEnumerable<ToldContact> Told()
     {
         foreach (Contact contact in plan.Installation.Contacts ?? [])
         {
-            if (Entry(e => e.Kind == TraceKind.Told && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
+            if (Entry(e => TellsOfWater(e) && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
             {
                 continue;
             }
@@ -316,6 +361,9 @@ internal sealed class LeakRun
             yield return new ToldContact(contact.Id, told.TimeS, hears, actsAtS, actsAtS is { } at ? OutAt(at) : null);
         }
     }
+
+    /// <summary>Out of the leak itself by then: an entry counts all of them.</summary>
+    private double OutOf(TraceEntry entry) => scenario.Leaks.Length == 1 ? entry.OutM3 : OutAt(entry.TimeS);
 
     /// <summary>Out by a time: the flow changes only at points of the curve.</summary>
     private double OutAt(double timeS)
@@ -338,15 +386,35 @@ internal sealed class LeakRun
     }
 
     private TimelineEvent? Event(TraceEntry entry) => KindOf(entry) is { } kind
-        ? new TimelineEvent(entry.TimeS, kind, entry.OutM3, entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id, entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id)
+        ? new TimelineEvent(
+            entry.TimeS,
+            kind,
+            OutOf(entry),
+            entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id,
+            entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id,
+            kind == EventKind.ModeBecomes ? (Mode)entry.Other : null,
+            kind == EventKind.LeakStarts ? scenario.Leaks[entry.Leak].Leak.Id : null,
+            kind == EventKind.ButtonPressed ? plan.Installation.Buttons![scenario.Scenario.Program!.WhatIs(entry.Other).Index].Id : null)
         : null;
 
     private EventKind? KindOf(TraceEntry entry) => entry.Kind switch
     {
-        TraceKind.LeakStarts => EventKind.FirstDrop,
+        TraceKind.LeakStarts => entry.Leak == 0 ? EventKind.FirstDrop : EventKind.LeakStarts,
+        TraceKind.LeakEnds when entry.Leak == 0 => EventKind.LeakEnds,
         TraceKind.SensorWet => EventKind.SensorWet,
+        TraceKind.SensorDry => EventKind.SensorDry,
         TraceKind.HubKnows => EventKind.HubKnows,
         TraceKind.Told => EventKind.Told,
+        TraceKind.SwitchesOff => EventKind.SwitchesOff,
+        TraceKind.ModeChanges => EventKind.ModeBecomes,
+        TraceKind.Wiped => EventKind.WipedUp,
+        TraceKind.ConditionBegins => scenario.Scenario.Program!.WhatIs(entry.Other).Trigger switch
+        {
+            RuleTrigger.MainsFails => EventKind.MainsFails,
+            RuleTrigger.InternetFails => EventKind.InternetFails,
+            _ => EventKind.ButtonPressed,
+        },
+        TraceKind.StoodShut when ValveOf(entry) is not null => EventKind.StoodShut,
         TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,
         TraceKind.ValveMoves when ValveOf(entry) is not null => EventKind.ValveMoves,
         TraceKind.ValveStands when ValveOf(entry) is { } valve && EndsShort(valve) => EventKind.ValveStopsShort,

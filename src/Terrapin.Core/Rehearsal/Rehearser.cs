@@ -21,11 +21,23 @@ public static class Rehearser
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
     /// <param name="faults">What is broken; <see langword="null"/>: nothing.</param>
-    public static Rehearsed Of(Plan plan, string leakId, Mode mode, FloorMemory? floors = null, IReadOnlyCollection<Fault>? faults = null, CancellationToken cancel = default)
+    /// <param name="meanwhile">What happens while it runs, checked against the plan; <see langword="null"/>: nothing.</param>
+    public static Rehearsed Of(
+        Plan plan, string leakId, Mode mode, FloorMemory? floors = null, IReadOnlyCollection<Fault>? faults = null, IReadOnlyList<Meanwhile>? meanwhile = null, CancellationToken cancel = default)
     {
-        (int room, int leak) = Find(plan, leakId);
-        var rehearsal = new LeakRehearsal(plan, room, leak, plan.Building.StopValves.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id)), Controls.Of(plan), floors ?? new FloorMemory(), cancel);
-        return faults is { Count: > 0 } ? rehearsal.In(mode, faults, ReachOfPlan.Of(plan)) : rehearsal.In(mode);
+        floors ??= new FloorMemory();
+        var verdicts = plan.Building.StopValves.ToDictionary(m => m.Id, m => ValveVerdict.Of(plan, m.Id));
+        var controls = Controls.Of(plan);
+        LeakRehearsal Ready(string id)
+        {
+            (int room, int leak) = Find(plan, id);
+            return new LeakRehearsal(plan, room, leak, verdicts, controls, floors, cancel);
+        }
+
+        LeakRehearsal rehearsal = Ready(leakId);
+        return faults is not { Count: > 0 } && meanwhile is not { Count: > 0 }
+            ? rehearsal.In(mode)
+            : rehearsal.In(mode, faults ?? [], ReachOfPlan.Of(plan), meanwhile ?? [], Ready);
     }
 
     private static (int Room, int Leak) Find(Plan plan, string leakId)
@@ -149,12 +161,17 @@ internal sealed class LeakRehearsal
     /// <param name="mode">Who is home.</param>
     /// <param name="faults">What is broken.</param>
     /// <param name="reach">What radio reaches in the plan.</param>
-    public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach)
+    /// <param name="meanwhile">What happens while it runs.</param>
+    /// <param name="ready">Makes another leak of the plan ready.</param>
+    public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile> meanwhile, Func<string, LeakRehearsal> ready)
     {
-        Rehearsed worst = WorstIn(mode, faults, reach);
+        LeakRehearsal[] others = [.. meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
+        Rehearsed worst = RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
         // Where all is measured, what the faults do may still not be known.
         LeakCase low = least ?? most;
-        Rehearsed? best = low.Screening.NoLowerBound ? null : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least, []));
+        Rehearsed? best = low.Screening.NoLowerBound
+            ? null
+            : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least, []), new LeakStory(meanwhile, [.. others.Select(o => o.least ?? o.most)]));
         return Between(worst, best);
     }
 
@@ -203,12 +220,12 @@ internal sealed class LeakRehearsal
     private Rehearsed RunAt(LeakCase now, LeakCase? was, Rehearsed? then, Mode mode) =>
         was is not null && then is not null && EndsAsBefore(now, was, then) ? then : RunAt(now, mode, Broken.Nothing(plan));
 
-    private Rehearsed RunAt(LeakCase now, Mode mode, Broken broken)
+    private Rehearsed RunAt(LeakCase now, Mode mode, Broken broken, LeakStory? story = null)
     {
         // Several questions may be about one leak at once, and what is kept of its flows is not safe for that.
         lock (now.Turning)
         {
-            return LeakRun.Of(plan, controls, now, mode, broken);
+            return LeakRun.Of(plan, controls, now, mode, broken, story ?? LeakStory.None);
         }
     }
 

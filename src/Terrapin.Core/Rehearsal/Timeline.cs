@@ -21,6 +21,9 @@ public enum Outcome
 
     /// <summary>There is no head left at the leak: no water comes out.</summary>
     NoFlow,
+
+    /// <summary>The leak ends before a valve stops it: what it comes from is switched off, or somebody turns it off.</summary>
+    Ended,
 }
 
 /// <summary>Why water goes on running.</summary>
@@ -83,12 +86,30 @@ public enum EventKind
     ValveMoves,
     FlowStops,
     ValveStopsShort,
+
+    /// <summary>A rule had closed the valve long before.</summary>
+    StoodShut,
+    SwitchesOff,
+    MainsFails,
+    InternetFails,
+    ButtonPressed,
+    ModeBecomes,
+    WipedUp,
+    SensorDry,
+    LeakEnds,
+
+    /// <summary>Another leak begins.</summary>
+    LeakStarts,
 }
 
 /// <summary>Something that happens, with who decided it.</summary>
 /// <param name="TimeS">Since the first drop, s.</param>
 /// <param name="VolumeM3">Out by then, m³.</param>
-public sealed record TimelineEvent(double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null);
+/// <param name="Mode">That it becomes.</param>
+/// <param name="LeakId">That begins.</param>
+/// <param name="ButtonId">That is pressed.</param>
+public sealed record TimelineEvent(
+    double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null, Mode? Mode = null, string? LeakId = null, string? ButtonId = null);
 
 /// <summary>A point of the running total.</summary>
 /// <param name="TimeS">s.</param>
@@ -118,6 +139,14 @@ public sealed record DrainParts(double PipesM3, double TankM3, double HeaterM3)
 /// <param name="ActsAtS">When they have shut the water off by hand, s; <see langword="null"/>: never, or not said.</param>
 /// <param name="OutM3">What has run out by then if nothing else stops it, before the pipes drain, m³.</param>
 public sealed record ToldContact(string ContactId, double AtS, bool Hears, double? ActsAtS, double? OutM3);
+
+/// <summary>Another leak that began meanwhile.</summary>
+/// <param name="LeakId">The leak.</param>
+/// <param name="StartsS">From the first drop of the one rehearsed, s.</param>
+/// <param name="Outcome">What becomes of it.</param>
+/// <param name="LostM3">Out of it until its flow stops, m³; <see langword="null"/>: without end, or not known.</param>
+/// <param name="Endless">Whether it runs for ever.</param>
+public sealed record OtherLeak(string LeakId, double StartsS, Outcome Outcome, double? LostM3, bool Endless);
 
 /// <summary>One leak in one mode, from the first drop until it is quiet, every unknown taken as it gives the most litres.</summary>
 public sealed record Rehearsed
@@ -161,6 +190,12 @@ public sealed record Rehearsed
 
     public required DrainParts DrainDown { get; init; }
 
+    /// <summary>The leaks that began meanwhile, at the end that gives the most litres; all other figures are of the one rehearsed alone.</summary>
+    public IReadOnlyList<OtherLeak> Others { get; init; } = [];
+
+    /// <summary>The most that is lost of all its leaks together, m³; <see langword="null"/>: without end, or not known.</summary>
+    public double? AllLostM3 => LostM3.High is { } own && Others.All(o => o.LostM3 is not null) ? own + Others.Sum(o => o.LostM3!.Value) : null;
+
     /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
-    public double? StopsAfterS() => Outcome == Outcome.Closes ? Events.First(e => e.Kind == EventKind.FlowStops).TimeS : null;
+    public double? StopsAfterS => Outcome is Outcome.Closes or Outcome.Ended ? Events.First(e => e.Kind is EventKind.FlowStops or EventKind.StoodShut or EventKind.LeakEnds).TimeS : null;
 }

@@ -94,7 +94,8 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             Simulated = new SimulatedValve(StartS(main), StrokeS(main), MountingVerdict.EndAngleDeg(plan.DriveOn(main.Id)), cannotClose is null, passesM3PerS ?? 0),
             PassesM3PerS = passesM3PerS,
             CannotClose = cannotClose,
-            RunsOn = PumpRunsOn(main, told) ?? (main.ClosesFully == Answer.No ? Cause.ValvePasses : null),
+            RunsOn = main.ClosesFully == Answer.No ? Cause.ValvePasses : null,
+            PumpRunsOn = PumpRunsOn(main, told),
             Drain = screening.Corner == Corner.Most
                 ? new AfterShutOff(plan, leak, main, supply, screening, told).Parts()
                 : new DrainParts(0, 0, 0),
@@ -133,28 +134,36 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
         _ => MountingVerdict.Holds(plan, main.Id) ? null : Cause.DriveCannotClose,
     };
 
-    private Cause? PumpRunsOn(StopValve main, List<Finding> told)
+    private bool PumpRunsOn(StopValve main, List<Finding> told)
     {
         if (plan.Building.Supply.Pump is not { } pump || pump.StopsOnClosing == Answer.Yes)
         {
-            return null;
+            return false;
         }
 
-        if (!plan.IsBehind(main.Id, pump.AfterStopValveId))
+        bool isBehind = plan.IsBehind(main.Id, pump.AfterStopValveId);
+        if (!IsSwitchedOffWith(main))
         {
-            told.Add(Finding.Of(
-                FindingKinds.PumpAgainstShutValve,
-                "/building/supply/pump/stopsOnClosing",
-                "The pump is not known to stop when the valve closes: it would run against a shut valve.",
-                "See that its pressure switch stops it, or have it switched off with the valve."));
-            return null;
+            told.Add(isBehind
+                ? Finding.Of(
+                    FindingKinds.PumpNotStopped,
+                    "/building/supply/pump/stopsOnClosing",
+                    "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
+                    "Have a rule that closes the valve stop a switch of the pump as well; electrical wiring is an electrician's work.")
+                : Finding.Of(
+                    FindingKinds.PumpAgainstShutValve,
+                    "/building/supply/pump/stopsOnClosing",
+                    "The pump is not known to stop when the valve closes: it would run against a shut valve.",
+                    "See that its pressure switch stops it, or let the rule that closes the valve stop a switch of the pump."));
         }
 
-        told.Add(Finding.Of(
-            FindingKinds.PumpNotStopped,
-            "/building/supply/pump/stopsOnClosing",
-            "The pump is on the house side and is not known to stop: it goes on pumping after the shut valve.",
-            "Have the pump switched off with the valve; electrical wiring is an electrician's work."));
-        return Cause.PumpRunsOn;
+        return isBehind;
+    }
+
+    /// <summary>Whether all that closes it switches the pump off too: no direct link does.</summary>
+    private bool IsSwitchedOffWith(StopValve main)
+    {
+        Rule[] closing = [.. plan.Installation.Rules.Where(r => r.Closes(main.Id))];
+        return closing.Length > 0 && closing.All(plan.StopsPump) && plan.Installation.Links.All(l => l.DriveId != plan.DriveOn(main.Id)?.Id);
     }
 }

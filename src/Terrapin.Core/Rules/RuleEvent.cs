@@ -8,21 +8,28 @@ public enum RuleEventKind
 {
     /// <summary>Nothing but the clock: a deadline may have come.</summary>
     TimePassed,
-    SensorWet,
-    SensorDry,
+
+    /// <summary>Something that rules wait for is so from now on; see <see cref="RuleProgram.ConditionOf"/>.</summary>
+    Begins,
+    Ends,
     ModeChanged,
 }
 
 /// <summary>Something that the rules are told.</summary>
 /// <param name="Kind">What.</param>
-/// <param name="Index">Of the sensor in the program's order, or the mode; 0 where neither has a part in it.</param>
+/// <param name="Index">Of the condition, or the mode; 0 where neither has a part in it.</param>
 public readonly record struct RuleEvent(RuleEventKind Kind, int Index)
 {
     public static RuleEvent TimePassed => default;
 
-    public static RuleEvent Wet(int sensor) => new(RuleEventKind.SensorWet, sensor);
+    /// <summary>A sensor is wet: the condition of its own index.</summary>
+    public static RuleEvent Wet(int sensor) => Begins(sensor);
 
-    public static RuleEvent Dry(int sensor) => new(RuleEventKind.SensorDry, sensor);
+    public static RuleEvent Dry(int sensor) => Ends(sensor);
+
+    public static RuleEvent Begins(int condition) => new(RuleEventKind.Begins, condition);
+
+    public static RuleEvent Ends(int condition) => new(RuleEventKind.Ends, condition);
 
     public static RuleEvent Becomes(Mode mode) => new(RuleEventKind.ModeChanged, (int)mode);
 }
@@ -32,6 +39,9 @@ public enum RuleOrderKind
 {
     Tell,
 
+    /// <summary>All the switches that the rule stops.</summary>
+    StopSwitches,
+
     /// <summary>All the valves that the rule closes; see <see cref="RuleProgram.Closes"/>.</summary>
     Close,
 }
@@ -39,8 +49,8 @@ public enum RuleOrderKind
 /// <summary>Something that a rule wants done.</summary>
 /// <param name="Kind">What.</param>
 /// <param name="Rule">Its index in the program.</param>
-/// <param name="Sensor">Index of the sensor that made the rule fire.</param>
-public readonly record struct RuleOrder(RuleOrderKind Kind, int Rule, int Sensor);
+/// <param name="Condition">Index of the condition that made the rule fire: of the sensor, where one is wet.</param>
+public readonly record struct RuleOrder(RuleOrderKind Kind, int Rule, int Condition);
 
 /// <summary>What one step gave.</summary>
 /// <param name="Orders">How many were written, in the order in which they are to be done.</param>

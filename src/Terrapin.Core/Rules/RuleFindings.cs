@@ -19,15 +19,16 @@ public static class RuleFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            if (!plan.Installation.Sensors.Any(s => rule.Hears(s.Id)))
+            int named = plan.Installation.Sensors.Count(s => rule.Names(s.Id));
+            if (rule.IsOfSensors && named == 0)
             {
                 found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
             }
 
-            int heardByIt = plan.Installation.Sensors.Count(s => rule.Hears(s.Id));
-            if (heardByIt > 0 && rule.AtLeast > heardByIt)
+            if (rule.IsOfSensors && named > 0 && rule.AtLeast > named)
             {
-                found.Add(FindingKinds.QuorumTooLarge, $"installation/rules/{i}/atLeast", $"\"{rule.Name}\" waits for {rule.AtLeast} wet sensors and listens to {heardByIt}: it can never fire.", "Ask for fewer, or let it listen to more.");
+                string so = rule.WaitsFor == RuleTrigger.SensorWet ? "wet" : "silent";
+                found.Add(FindingKinds.QuorumTooLarge, $"installation/rules/{i}/atLeast", $"\"{rule.Name}\" waits for {rule.AtLeast} {so} sensors and listens to {named}: it can never fire.", "Ask for fewer, or let it listen to more.");
             }
 
             if (rule.Modes.Count == 0)
@@ -37,6 +38,7 @@ public static class RuleFindings
         }
 
         ContactFindings.Add(plan, found);
+        TriggerFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
         HashSet<string> heard = [.. plan.Installation.Sensors.Select(s => s.Id).Where(id => plan.Installation.Rules.Any(r => r.Hears(id)) || plan.Installation.Links.Any(l => l.SensorId == id))];

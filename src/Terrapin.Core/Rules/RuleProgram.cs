@@ -4,13 +4,15 @@ using Terrapin.Core.Model;
 namespace Terrapin.Core.Rules;
 
 /// <summary>
-/// A plan's rules made ready to run: sensors, rules and valves are indices, sets of them are bits, times are whole milliseconds.
+/// A plan's rules made ready to run: what they wait for, the rules and the valves are indices, sets of them are bits, times are whole
+/// milliseconds. A condition is something that is so or not, of which a rule waits for one or several: each sensor's being wet is one, by
+/// the sensor's index; behind them come those others that a rule waits for.
 /// (state, event, time since the step before) → (state, orders), without a clock, without memory of its own and without
 /// allocating. It must be stepped at each deadline that it names, so that times are exact. Safe to use from several threads.
 /// </summary>
 /// <remarks>
-/// A state's words: the mode; the wet sensors, 32 a word; for each sensor how long it has been wet, ms, 0 while it is dry; for
-/// each rule how far it has come, and the sensor that it fired for.
+/// A state's words: the mode; the conditions that are so, 32 a word; for each condition how long it has been so, ms, 0 while it is not; for
+/// each rule how far it has come, and the condition that it fired for.
 /// </remarks>
 public sealed class RuleProgram
 {
@@ -20,84 +22,120 @@ public sealed class RuleProgram
     private const int WordBits = 32;
     private const int Waiting = 0;
 
-    /// <summary>It has acted, and waits for all its sensors to be dry. Above zero a closing is pending: one more than what is left of its delay, ms.</summary>
+    /// <summary>It has acted, and waits for all its conditions to be over. Above zero a closing is pending: one more than what is left of its delay, ms.</summary>
     private const int Acted = -1;
 
     private readonly CompiledRule[] rules;
-    private readonly uint[] listens;
-    private readonly int wetWords;
+    private readonly Condition[] conditions;
+    private readonly uint[] waitsFor;
+    private readonly int bitWords;
     private readonly int agesAt;
     private readonly int progressAt;
 
-    private RuleProgram(CompiledRule[] rules, uint[] listens, int sensors)
+    private RuleProgram(CompiledRule[] rules, Condition[] conditions, uint[] waitsFor)
     {
         this.rules = rules;
-        this.listens = listens;
-        wetWords = WordsFor(sensors);
-        agesAt = 1 + wetWords;
-        progressAt = agesAt + sensors;
+        this.conditions = conditions;
+        this.waitsFor = waitsFor;
+        bitWords = WordsFor(conditions.Length);
+        agesAt = 1 + bitWords;
+        progressAt = agesAt + conditions.Length;
         StateLength = progressAt + (2 * rules.Length);
+        ModeConditions = [.. Enumerable.Range(0, conditions.Length).Where(c => conditions[c].Trigger == RuleTrigger.ModeComes)];
     }
 
     /// <summary>Words of a state.</summary>
     public int StateLength { get; }
 
     /// <summary>The most orders that one step can give.</summary>
-    public int MostOrders => 2 * rules.Length;
+    public int MostOrders => 3 * rules.Length;
+
+    /// <summary>How many conditions there are.</summary>
+    public int Conditions => conditions.Length;
+
+    /// <summary>The conditions that the mode decides: nothing else begins or ends them.</summary>
+    internal IReadOnlyList<int> ModeConditions { get; }
 
     /// <summary>The valves that a rule closes, one bit each in the order in which they were compiled.</summary>
     public ulong Closes(int rule) => rules[rule].Valves;
+
+    /// <summary>The condition that something begins or ends; <see langword="null"/>: no rule waits for it.</summary>
+    /// <param name="trigger">What kind, other than the coming of a mode.</param>
+    /// <param name="index">Of the sensor or the button.</param>
+    public int? ConditionOf(RuleTrigger trigger, int index = 0) => Array.IndexOf(conditions, new Condition(trigger, index)) is >= 0 and var found ? found : null;
+
+    /// <summary>What a condition is, and the index of its sensor or button.</summary>
+    public (RuleTrigger Trigger, int Index) WhatIs(int condition) => (conditions[condition].Trigger, conditions[condition].Index);
+
+    /// <summary>The sensor of a condition; −1: none.</summary>
+    public int SensorOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.SensorWet or RuleTrigger.SensorSilent, Index: var sensor } ? sensor : -1;
 
     /// <summary>Compiles rules.</summary>
     /// <param name="rules">In the order in which they act.</param>
     /// <param name="sensorIds">Every sensor, in the order of its index.</param>
     /// <param name="valveIds">Every stop valve that has a drive, in the order of its index, at most 64.</param>
+    /// <param name="buttonIds">Every button, in the order of its index; <see langword="null"/>: none.</param>
     /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them.</exception>
-    public static RuleProgram Compile(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds)
+    public static RuleProgram Compile(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string>? buttonIds = null)
     {
         if (valveIds.Count > 64)
         {
             throw new ArgumentException("A program closes at most 64 valves.", nameof(valveIds));
         }
 
-        var sensors = new Dictionary<string, int>(StringComparer.Ordinal);
-        for (int i = 0; i < sensorIds.Count; i++)
+        HashSet<string> sensors = [.. sensorIds];
+        if (rules.FirstOrDefault(r => !sensors.IsSupersetOf(r.SensorIds)) is { } wrong)
         {
-            sensors.Add(sensorIds[i], i);
+            throw new ArgumentException($"\"{wrong.Name}\" names \"{wrong.SensorIds.First(id => !sensors.Contains(id))}\", which is not among the sensors.", nameof(rules));
         }
 
-        int words = WordsFor(sensorIds.Count);
-        uint[] listens = new uint[rules.Count * words];
-        var compiled = new CompiledRule[rules.Count];
+        Condition[][] ofRules = [.. rules.Select((rule, i) => ConditionsOf(rule, i, sensorIds, buttonIds ?? []).ToArray())];
+        Condition[] conditions = [.. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)).Concat(ofRules.SelectMany(c => c)).Distinct()];
+        var indexOf = new Dictionary<Condition, int>();
+        for (int i = 0; i < conditions.Length; i++)
+        {
+            indexOf.Add(conditions[i], i);
+        }
+
+        int words = WordsFor(conditions.Length);
+        uint[] waitsFor = new uint[rules.Count * words];
         for (int i = 0; i < rules.Count; i++)
         {
-            compiled[i] = CompiledRule.Of(rules[i], valveIds);
-            if (rules[i].SensorIds.FirstOrDefault(id => !sensors.ContainsKey(id)) is { } unknown)
+            foreach (Condition condition in ofRules[i])
             {
-                throw new ArgumentException($"\"{rules[i].Name}\" names \"{unknown}\", which is not among the sensors.", nameof(rules));
-            }
-
-            foreach ((string id, int sensor) in sensors)
-            {
-                listens[(i * words) + (sensor / WordBits)] |= rules[i].Hears(id) ? 1u << (sensor % WordBits) : 0;
+                waitsFor[(i * words) + (indexOf[condition] / WordBits)] |= 1u << (indexOf[condition] % WordBits);
             }
         }
 
-        return new RuleProgram(compiled, listens, sensorIds.Count);
+        return new RuleProgram([.. rules.Select(r => CompiledRule.Of(r, valveIds))], conditions, waitsFor);
     }
 
-    /// <summary>All dry and nothing pending.</summary>
+    private static IEnumerable<Condition> ConditionsOf(Rule rule, int index, IReadOnlyList<string> sensorIds, IReadOnlyList<string> buttonIds) => rule.WaitsFor switch
+    {
+        RuleTrigger.ModeComes => [new Condition(RuleTrigger.ModeComes, index)],
+        RuleTrigger.ButtonPressed => Enumerable.Range(0, buttonIds.Count).Where(b => rule.IsPressedBy(buttonIds[b])).Select(b => new Condition(RuleTrigger.ButtonPressed, b)),
+        RuleTrigger.SensorWet or RuleTrigger.SensorSilent => Enumerable.Range(0, sensorIds.Count).Where(s => rule.Names(sensorIds[s])).Select(s => new Condition(rule.WaitsFor, s)),
+        var trigger => [new Condition(trigger, 0)],
+    };
+
+    /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago.</summary>
     /// <param name="mode">Who is home.</param>
     public RuleState Quiet(Mode mode)
     {
         int[] words = new int[StateLength];
         words[0] = (int)mode;
+        foreach (int condition in ModeConditions.Where(c => rules[conditions[c].Index].HoldsIn((int)mode)))
+        {
+            SetSo(words, condition, OldestMs);
+            SetProgress(words, conditions[condition].Index, Acted);
+        }
+
         return new RuleState(words);
     }
 
     /// <summary>
-    /// Takes one event. A rule fires when as many of its sensors as it needs have been wet for the confirming time and its modes hold,
-    /// whichever came last; of several it fires for the one that has been wet longest. A change of mode leaves a pending closing as it is.
+    /// Takes one event. A rule fires when as many of its conditions as it needs have been so for the confirming time and its modes hold,
+    /// whichever came last; of several it fires for the one that has been so longest. A change of mode leaves a pending closing as it is.
     /// </summary>
     /// <param name="before">Words of the state from the step before, or of <see cref="Quiet"/>.</param>
     /// <param name="sinceMs">From the step before until now, not negative.</param>
@@ -127,35 +165,35 @@ public sealed class RuleProgram
         return new RuleStep(given, next == int.MaxValue ? null : next);
     }
 
-    /// <summary>For how long a sensor has been wet in a state, ms; <see langword="null"/>: it is dry.</summary>
-    internal int? AgeOf(ReadOnlySpan<int> state, int sensor) => IsWet(state, sensor) ? state[agesAt + sensor] : null;
+    /// <summary>For how long a condition has been so in a state, ms; <see langword="null"/>: it is not.</summary>
+    internal int? AgeOf(ReadOnlySpan<int> state, int condition) => IsSo(state, condition) ? state[agesAt + condition] : null;
 
     /// <summary>What is left of a rule's delay in a state, ms; −1: it has acted; <see langword="null"/>: it waits.</summary>
     internal int? ProgressOf(ReadOnlySpan<int> state, int rule) => state[progressAt + (2 * rule)] switch { Waiting => null, Acted => -1, var left => left - 1 };
 
-    /// <summary>Makes a sensor of a state wet for so long.</summary>
-    internal void SetWet(Span<int> state, int sensor, int ageMs)
+    /// <summary>Makes a condition of a state so for so long.</summary>
+    internal void SetSo(Span<int> state, int condition, int ageMs)
     {
-        state[1 + (sensor / WordBits)] |= 1 << (sensor % WordBits);
-        state[agesAt + sensor] = ageMs;
+        state[1 + (condition / WordBits)] |= 1 << (condition % WordBits);
+        state[agesAt + condition] = ageMs;
     }
 
-    /// <summary>Sets how far a rule of a state has come, as <see cref="ProgressOf"/> says it. Which sensor it fired for is forgotten.</summary>
+    /// <summary>Sets how far a rule of a state has come, as <see cref="ProgressOf"/> says it. Which condition it fired for is forgotten.</summary>
     internal void SetProgress(Span<int> state, int rule, int? left)
     {
         state[progressAt + (2 * rule)] = left switch { null => Waiting, -1 => Acted, var ms => ms.Value + 1 };
         state[progressAt + (2 * rule) + 1] = 0;
     }
 
-    private static bool IsWet(ReadOnlySpan<int> state, int sensor) => (state[1 + (sensor / WordBits)] & (1 << (sensor % WordBits))) != 0;
+    private static bool IsSo(ReadOnlySpan<int> state, int condition) => (state[1 + (condition / WordBits)] & (1 << (condition % WordBits))) != 0;
 
     private void Age(Span<int> state, int sinceMs)
     {
-        for (int word = 0; word < wetWords; word++)
+        for (int word = 0; word < bitWords; word++)
         {
-            for (uint wet = (uint)state[1 + word]; wet != 0; wet &= wet - 1)
+            for (uint so = (uint)state[1 + word]; so != 0; so &= so - 1)
             {
-                ref int age = ref state[agesAt + (word * WordBits) + BitOperations.TrailingZeroCount(wet)];
+                ref int age = ref state[agesAt + (word * WordBits) + BitOperations.TrailingZeroCount(so)];
                 age = sinceMs > OldestMs - age ? OldestMs : age + sinceMs;
             }
         }
@@ -165,17 +203,38 @@ public sealed class RuleProgram
     {
         switch (happened.Kind)
         {
-            case RuleEventKind.SensorWet:
+            case RuleEventKind.Begins:
                 state[1 + (happened.Index / WordBits)] |= 1 << (happened.Index % WordBits);
                 break;
-            case RuleEventKind.SensorDry:
-                state[1 + (happened.Index / WordBits)] &= ~(1 << (happened.Index % WordBits));
-                state[agesAt + happened.Index] = 0;
+            case RuleEventKind.Ends:
+                End(state, happened.Index);
                 break;
             case RuleEventKind.ModeChanged:
                 state[0] = happened.Index;
+                TakeMode(state);
                 break;
         }
+    }
+
+    private void TakeMode(Span<int> state)
+    {
+        foreach (int condition in ModeConditions)
+        {
+            if (!rules[conditions[condition].Index].HoldsIn(state[0]))
+            {
+                End(state, condition);
+            }
+            else if (!IsSo(state, condition))
+            {
+                SetSo(state, condition, 0);
+            }
+        }
+    }
+
+    private void End(Span<int> state, int condition)
+    {
+        state[1 + (condition / WordBits)] &= ~(1 << (condition % WordBits));
+        state[agesAt + condition] = 0;
     }
 
     /// <returns>From now until its next deadline, ms; <see cref="int.MaxValue"/> without one.</returns>
@@ -184,25 +243,30 @@ public sealed class RuleProgram
         ref readonly CompiledRule rule = ref rules[index];
         ref int progress = ref state[progressAt + (2 * index)];
         ref int firedFor = ref state[progressAt + (2 * index) + 1];
-        bool allDry = AllDry(index, state);
+        bool isOver = IsOver(index, state);
         if (progress > Waiting)
         {
             progress = Math.Max(1, progress - sinceMs);
         }
 
-        if (allDry && (progress == Acted || (progress > Waiting && rule.CancelsIfDry)))
+        if (isOver && (progress == Acted || (progress > Waiting && rule.CancelsIfOver)))
         {
             (progress, firedFor) = (Waiting, 0);
         }
 
         int next = int.MaxValue;
-        if (progress == Waiting && !allDry && rule.HoldsIn(state[0]))
+        if (progress == Waiting && !isOver && rule.HoldsIn(state[0]))
         {
-            (int sensor, next) = Confirmed(index, state);
-            if (sensor >= 0)
+            (int condition, next) = Confirmed(index, state);
+            if (condition >= 0)
             {
-                orders[given++] = new RuleOrder(RuleOrderKind.Tell, index, sensor);
-                (progress, firedFor) = rule.Closes ? (rule.DelayMs + 1, sensor) : (Acted, 0);
+                orders[given++] = new RuleOrder(RuleOrderKind.Tell, index, condition);
+                if (rule.StopsSwitches)
+                {
+                    orders[given++] = new RuleOrder(RuleOrderKind.StopSwitches, index, condition);
+                }
+
+                (progress, firedFor) = rule.Closes ? (rule.DelayMs + 1, condition) : (Acted, 0);
                 next = int.MaxValue;
             }
         }
@@ -210,18 +274,18 @@ public sealed class RuleProgram
         if (progress == 1)
         {
             orders[given++] = new RuleOrder(RuleOrderKind.Close, index, firedFor);
-            // All may be dry again by now; then nothing more comes to say so, and the rule must be ready for the next leak.
-            (progress, firedFor) = (allDry ? Waiting : Acted, 0);
+            // All may be over by now; then nothing more comes to say so, and the rule must be ready for the next time.
+            (progress, firedFor) = (isOver ? Waiting : Acted, 0);
         }
 
         return progress > Waiting ? progress - 1 : next;
     }
 
-    private bool AllDry(int rule, ReadOnlySpan<int> state)
+    private bool IsOver(int rule, ReadOnlySpan<int> state)
     {
-        for (int word = 0; word < wetWords; word++)
+        for (int word = 0; word < bitWords; word++)
         {
-            if ((listens[(rule * wetWords) + word] & (uint)state[1 + word]) != 0)
+            if ((waitsFor[(rule * bitWords) + word] & (uint)state[1 + word]) != 0)
             {
                 return false;
             }
@@ -231,20 +295,20 @@ public sealed class RuleProgram
     }
 
     /// <returns>
-    /// Of the sensors wet for the confirming time the one that was so first, or −1 where they are too few; and when the next of them will be,
-    /// ms.
+    /// Of the conditions that are so for the confirming time the one that was so first, or −1 where they are too few; and when the next of
+    /// them will be, ms.
     /// </returns>
-    private (int Sensor, int NextMs) Confirmed(int rule, ReadOnlySpan<int> state)
+    private (int Condition, int NextMs) Confirmed(int rule, ReadOnlySpan<int> state)
     {
         (int confirmMs, int missing) = (rules[rule].ConfirmMs, rules[rule].AtLeast);
-        int sensor = -1;
+        int condition = -1;
         int oldest = -1;
         int next = int.MaxValue;
-        for (int word = 0; word < wetWords; word++)
+        for (int word = 0; word < bitWords; word++)
         {
-            for (uint wet = listens[(rule * wetWords) + word] & (uint)state[1 + word]; wet != 0; wet &= wet - 1)
+            for (uint so = waitsFor[(rule * bitWords) + word] & (uint)state[1 + word]; so != 0; so &= so - 1)
             {
-                int candidate = (word * WordBits) + BitOperations.TrailingZeroCount(wet);
+                int candidate = (word * WordBits) + BitOperations.TrailingZeroCount(so);
                 int age = state[agesAt + candidate];
                 if (age < confirmMs)
                 {
@@ -255,21 +319,25 @@ public sealed class RuleProgram
                     missing--;
                     if (age > oldest)
                     {
-                        (sensor, oldest) = (candidate, age);
+                        (condition, oldest) = (candidate, age);
                     }
                 }
             }
         }
 
-        return (missing > 0 ? -1 : sensor, next);
+        return (missing > 0 ? -1 : condition, next);
     }
 
     /// <summary>A time of a rule as the program counts it.</summary>
     internal static int Milliseconds(double seconds) => (int)Math.Round(seconds * 1000);
 
-    private static int WordsFor(int sensors) => (sensors + WordBits - 1) / WordBits;
+    private static int WordsFor(int conditions) => (conditions + WordBits - 1) / WordBits;
 
-    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool CancelsIfDry, ulong Valves)
+    /// <param name="Trigger">What kind of condition it is.</param>
+    /// <param name="Index">Of the sensor or the button, or of the rule that waits for a mode; 0 otherwise.</param>
+    private readonly record struct Condition(RuleTrigger Trigger, int Index);
+
+    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool CancelsIfOver, bool StopsSwitches, ulong Valves)
     {
         public bool HoldsIn(int mode) => (Modes & (1 << mode)) != 0;
 
@@ -283,11 +351,12 @@ public sealed class RuleProgram
 
             return new CompiledRule(
                 Milliseconds(rule.ConfirmS),
-                rule.AtLeast ?? 1,
+                rule.IsOfSensors ? rule.AtLeast ?? 1 : 1,
                 Milliseconds(rule.DelayS),
                 rule.Modes.Aggregate(0, (modes, mode) => modes | (1 << (int)mode)),
                 rule.Action == RuleAction.Close,
                 rule.CancelIfDry,
+                rule.StopSwitchIds is { Count: > 0 },
                 valves);
         }
     }

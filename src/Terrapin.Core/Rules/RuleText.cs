@@ -17,14 +17,11 @@ public sealed record RuleTextFault(int Line, int Column, int Length, string Foun
 public sealed record RuleTextRead(Rule? Rule, RuleTextFault? Fault);
 
 /// <summary>
-/// A rule as text that can be read aloud; the grammar is in docs/formats. What is written reads back as the same rule, but for the delay
-/// of one that only tells, which has no use.
+/// A rule as text that can be read aloud; the grammar is in docs/formats. What is written reads back as the same rule, but for what has no
+/// use in it: the delay of one that only tells, and sensors or buttons that it does not wait for.
 /// </summary>
 public static class RuleText
 {
-    /// <summary>The longest wait or confirming time, s.</summary>
-    private const double LongestS = 86400;
-
     /// <summary>The most sensors that a rule may wait for.</summary>
     private const int MostSensors = 500;
 
@@ -33,21 +30,13 @@ public static class RuleText
     /// <param name="rule">One of its rules.</param>
     public static string Write(Plan plan, Rule rule)
     {
-        (string sensor, string of) = rule.AtLeast is { } least ? ($"any {least} sensors", $"any {least} of") : ("any sensor", "any of");
-        string who = rule switch
-        {
-            { AllBut: true, SensorIds.Count: 0 } => sensor,
-            { AllBut: true } => $"{sensor} but {Names(rule.SensorIds, Sensors(plan))}",
-            { SensorIds.Count: 0 } => "no sensor",
-            _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
-        };
         string modes = rule.Modes.Distinct().Count() switch
         {
             0 => "no mode",
             var count when count == Enum.GetValues<Mode>().Length => "every mode",
             _ => string.Join(", ", rule.Modes.Select(m => m.ToString().ToLowerInvariant())),
         };
-        string wait = rule.DelayS > 0 || rule.CancelIfDry ? $"wait {Duration(rule.DelayS)}{(rule.CancelIfDry ? " unless dry" : "")}, " : "";
+        string wait = rule.DelayS > 0 || rule.CancelIfDry ? $"wait {Duration(rule.DelayS)}{(rule.CancelIfDry ? $" unless {OverWord(rule.WaitsFor)}" : "")}, " : "";
         string valves = rule.StopValveIds.Count == 0 ? "every valve" : Names(rule.StopValveIds, Valves(plan));
         string tell = rule.TellIds switch
         {
@@ -55,9 +44,39 @@ public static class RuleText
             [] => "tell nobody",
             var ids => $"tell {Names(ids, Contacts(plan), " and ")}",
         };
-        string then = rule.Action == RuleAction.TellOnly ? tell : $"{tell}, {wait}close {valves}";
-        return $"rule {Quoted(rule.Name)}\nwhen {who} is wet for {Duration(rule.ConfirmS)}\nin {modes}\nthen {then}\n";
+        string stop = rule.StopSwitchIds is { Count: > 0 } stopped ? $", stop {Names(stopped, Switches(plan), " and ")}" : "";
+        string close = rule.Action == RuleAction.TellOnly ? "" : $", {wait}close {valves}";
+        return $"rule {Quoted(rule.Name)}\nwhen {When(plan, rule)} for {Duration(rule.ConfirmS)}\nin {modes}\nthen {tell}{stop}{close}\n";
     }
+
+    private static string When(Plan plan, Rule rule) => rule.WaitsFor switch
+    {
+        RuleTrigger.ModeComes => "the mode comes",
+        RuleTrigger.MainsFails => "the mains fails",
+        RuleTrigger.InternetFails => "the internet fails",
+        RuleTrigger.ButtonPressed => rule.ButtonIds switch
+        {
+            null => "any button is pressed",
+            [] => "no button is pressed",
+            var ids => $"button {Names(ids, Buttons(plan))} is pressed",
+        },
+        var trigger => $"{Who(plan, rule)} is {(trigger == RuleTrigger.SensorWet ? "wet" : "silent")}",
+    };
+
+    private static string Who(Plan plan, Rule rule)
+    {
+        (string sensor, string of) = rule.AtLeast is { } least ? ($"any {least} sensors", $"any {least} of") : ("any sensor", "any of");
+        return rule switch
+        {
+            { AllBut: true, SensorIds.Count: 0 } => sensor,
+            { AllBut: true } => $"{sensor} but {Names(rule.SensorIds, Sensors(plan))}",
+            { SensorIds.Count: 0 } => "no sensor",
+            _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
+        };
+    }
+
+    /// <summary>What drops a wait: that it has dried, or that it is over.</summary>
+    private static string OverWord(RuleTrigger trigger) => trigger == RuleTrigger.SensorWet ? "dry" : "over";
 
     /// <summary>A rule out of its text.</summary>
     /// <param name="plan">The plan whose sensors and valves it names.</param>
@@ -78,6 +97,10 @@ public static class RuleText
     private static (string Id, string Name)[] Sensors(Plan plan) => [.. plan.Installation.Sensors.Select(s => (s.Id, s.Name))];
 
     private static (string Id, string Name)[] Valves(Plan plan) => [.. plan.Building.StopValves.Select(v => (v.Id, v.Name))];
+
+    private static (string Id, string Name)[] Buttons(Plan plan) => [.. (plan.Installation.Buttons ?? []).Select(b => (b.Id, b.Name))];
+
+    private static (string Id, string Name)[] Switches(Plan plan) => [.. (plan.Installation.Switches ?? []).Select(s => (s.Id, s.Name))];
 
     private static (string Id, string Name)[] Contacts(Plan plan) => [.. (plan.Installation.Contacts ?? []).Select(c => (c.Id, c.Name))];
 
@@ -115,39 +138,84 @@ public static class RuleText
 
         private RuleToken Here => tokens[at];
 
+        private RuleToken? Next => at + 1 < tokens.Count ? tokens[at + 1] : null;
+
         public Rule Rule(string id)
         {
             Word("rule");
             string name = Take(RuleTokenKind.Name, "the rule's name in quotes").Text;
             Word("when");
-            (int? atLeast, bool allBut, IReadOnlyList<string> sensors) = Who();
-            Words("is", "wet", "for");
-            double confirmS = Duration();
-            Word("in");
-            IReadOnlyList<Mode> modes = Modes();
-            Words("then", "tell");
-            IReadOnlyList<string>? told = Told();
-            var rule = new Rule
+            Rule rule = WaitsFor(new Rule
             {
                 Id = id,
                 Name = name,
-                AllBut = allBut,
-                AtLeast = atLeast,
-                SensorIds = sensors,
-                ConfirmS = confirmS,
-                Modes = modes,
-                TellIds = told,
+                AllBut = false,
+                SensorIds = [],
+                ConfirmS = 0,
+                Modes = [],
                 Action = RuleAction.TellOnly,
                 DelayS = 0,
                 CancelIfDry = false,
-            };
+            });
+            Word("for");
+            rule = rule with { ConfirmS = Duration(rule.WaitsFor == RuleTrigger.SensorSilent ? Model.Rule.LongestSilenceS : Model.Rule.LongestS) };
+            Word("in");
+            rule = rule with { Modes = Modes() };
+            Words("then", "tell");
+            rule = rule with { TellIds = Told() };
+            bool isStopped = false;
             if (Here.Kind == RuleTokenKind.Comma)
             {
                 at++;
-                rule = Closing(rule);
+                if (Is("stop"))
+                {
+                    isStopped = true;
+                    rule = rule with { StopSwitchIds = Named(Switches(plan), "the name of a switch in quotes", () => Is("and")) };
+                }
+
+                if (!isStopped || Skip(RuleTokenKind.Comma))
+                {
+                    rule = Closing(rule, isStopped);
+                }
             }
 
-            return Here.Kind == RuleTokenKind.End ? rule : throw Expected(rule.Action == RuleAction.Close ? "the end, or a comma and another valve" : "names, nobody, a comma and what comes next, or the end");
+            return Here.Kind == RuleTokenKind.End ? rule : throw Expected(
+                rule.Action == RuleAction.Close ? "the end, or a comma and another valve"
+                : isStopped ? "and with another switch, a comma and what comes next, or the end"
+                : "names, nobody, a comma and what comes next, or the end");
+        }
+
+        private Rule WaitsFor(Rule rule)
+        {
+            if (Is("the"))
+            {
+                RuleTrigger trigger = Is("mode") ? RuleTrigger.ModeComes : Is("mains") ? RuleTrigger.MainsFails : Is("internet") ? RuleTrigger.InternetFails : throw Expected("mode, mains or internet");
+                Word(trigger == RuleTrigger.ModeComes ? "comes" : "fails");
+                return rule with { Trigger = trigger };
+            }
+
+            if (Is("button"))
+            {
+                return Pressed(rule, Named(Buttons(plan), "the name of a button in quotes"));
+            }
+
+            if (Here is { Kind: RuleTokenKind.Word, Text: "any" or "no" } && Next is { Kind: RuleTokenKind.Word, Text: "button" })
+            {
+                IReadOnlyList<string>? none = Here.Text == "no" ? [] : null;
+                at += 2;
+                return Pressed(rule, none);
+            }
+
+            (int? atLeast, bool allBut, IReadOnlyList<string> sensors) = Who();
+            Word("is");
+            RuleTrigger? wets = Is("wet") ? null : Is("silent") ? RuleTrigger.SensorSilent : throw Expected("wet or silent");
+            return rule with { Trigger = wets, AtLeast = atLeast, AllBut = allBut, SensorIds = sensors };
+        }
+
+        private Rule Pressed(Rule rule, IReadOnlyList<string>? buttonIds)
+        {
+            Words("is", "pressed");
+            return rule with { Trigger = RuleTrigger.ButtonPressed, ButtonIds = buttonIds };
         }
 
         /// <summary>Nothing said is everybody.</summary>
@@ -161,24 +229,25 @@ public static class RuleText
             return Here.Kind == RuleTokenKind.Name ? Named(Contacts(plan), "the name of a contact in quotes", () => Is("and")) : null;
         }
 
-        private Rule Closing(Rule rule)
+        private Rule Closing(Rule rule, bool isStopped)
         {
-            (double delayS, bool unlessDry) = (0, false);
+            (double delayS, bool unlessOver) = (0, false);
+            string over = OverWord(rule.WaitsFor);
             if (Is("wait"))
             {
-                delayS = Duration();
+                delayS = Duration(Model.Rule.LongestS);
                 if (Is("unless"))
                 {
-                    Word("dry");
-                    unlessDry = true;
+                    Word(over);
+                    unlessOver = true;
                 }
 
-                Take(RuleTokenKind.Comma, unlessDry ? "a comma, and close" : "unless dry, or a comma and close");
+                Take(RuleTokenKind.Comma, unlessOver ? "a comma, and close" : $"unless {over}, or a comma and close");
                 Word("close");
             }
             else if (!Is("close"))
             {
-                throw Expected("wait or close");
+                throw Expected(isStopped ? "wait or close" : "stop, wait or close");
             }
 
             IReadOnlyList<string> valves = [];
@@ -191,7 +260,7 @@ public static class RuleText
                 valves = Named(Valves(plan), "every valve, or the name of a stop valve in quotes");
             }
 
-            return rule with { Action = RuleAction.Close, DelayS = delayS, CancelIfDry = unlessDry, StopValveIds = valves };
+            return rule with { Action = RuleAction.Close, DelayS = delayS, CancelIfDry = unlessOver, StopValveIds = valves };
         }
 
         private (int? AtLeast, bool AllBut, IReadOnlyList<string> Ids) Who()
@@ -204,7 +273,7 @@ public static class RuleText
 
             if (!Is("any"))
             {
-                throw Expected("any sensor, any of and names, or no sensor");
+                throw Expected("any sensor, any of and names, no sensor, any button, button and names, the mode, the mains or the internet");
             }
 
             int? atLeast = Here.Kind == RuleTokenKind.Number ? Count() : null;
@@ -288,7 +357,7 @@ public static class RuleText
             return ids;
         }
 
-        private double Duration()
+        private double Duration(double longestS)
         {
             RuleToken number = Take(RuleTokenKind.Number, "a time, such as 10 s or 2 min");
             double size = Here is { Kind: RuleTokenKind.Word, Text: var unit } ? unit switch { "s" => 1, "min" => 60, "h" => 3600, _ => 0 } : 0;
@@ -299,7 +368,7 @@ public static class RuleText
 
             at++;
             double seconds = number.Number * size;
-            return seconds <= LongestS ? seconds : throw Fault(number, "a day at the most");
+            return seconds <= longestS ? seconds : throw Fault(number, longestS > Model.Rule.LongestS ? "a week at the most" : "a day at the most");
         }
 
         private void Words(params string[] words)

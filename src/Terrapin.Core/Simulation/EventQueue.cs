@@ -5,6 +5,8 @@ internal enum WorldEvent
     LeakStarts,
     LeakEnds,
     ModeChanges,
+    ConditionBegins,
+    ConditionEnds,
     Wiped,
 
     /// <summary>A sensor's contacts have been wet, or dry, long enough for its message.</summary>
@@ -19,7 +21,7 @@ internal enum WorldEvent
 }
 
 /// <summary>Something that will happen.</summary>
-/// <param name="Index">Of the leak, sensor, valve or mode.</param>
+/// <param name="Index">Of the leak, sensor, valve, mode or condition.</param>
 /// <param name="IsWet">What a sensor says.</param>
 /// <param name="DelayS">From a sensor's message to the hub, s.</param>
 /// <param name="Stamp">A later one of its kind makes an earlier one void.</param>

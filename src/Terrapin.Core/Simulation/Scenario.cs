@@ -12,7 +12,9 @@ namespace Terrapin.Core.Simulation;
 /// <param name="PassesM3PerS">What it lets through when it is shut, m³/s.</param>
 /// <param name="HeedsHub">Whether the hub's order to close closes it.</param>
 /// <param name="ClosesByItself">Whether it closes at the start, because the mains has failed.</param>
-public readonly record struct SimulatedValve(double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false);
+/// <param name="ShutByRule">The rule, by index, that has closed it long before the start; <see langword="null"/>: it stands open.</param>
+public readonly record struct SimulatedValve(
+    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null);
 
 /// <summary>When a sensor gets wet by one water, and tells.</summary>
 /// <param name="Sensor">Index in the rule program.</param>
@@ -50,6 +52,9 @@ public sealed record SimulatedLeak
 
     /// <summary>When somebody turns it off, s.</summary>
     public double EndsS { get; init; } = double.PositiveInfinity;
+
+    /// <summary>The rules, by index, that switch off what its water comes from.</summary>
+    public IReadOnlyList<int> StoppedByRules { get; init; } = [];
 }
 
 /// <summary>All that one run of the simulator needs. Nothing in it is unknown any more: each run is one end of what is not measured.</summary>
@@ -72,6 +77,9 @@ public sealed record Scenario
 
     /// <summary>Who is home from when on, s.</summary>
     public IReadOnlyList<(double AtS, Mode Mode)> ModeChanges { get; init; } = [];
+
+    /// <summary>When a condition of the program other than a sensor's being wet begins, or ends, s.</summary>
+    public IReadOnlyList<(double AtS, int Condition, bool Begins)> Conditions { get; init; } = [];
 
     /// <summary>When somebody wipes up the water of a leak, s.</summary>
     public IReadOnlyList<(double AtS, int Leak)> Wipes { get; init; } = [];

@@ -55,6 +55,11 @@ public sealed class Simulator
             queue.Add(atS, new Coming(WorldEvent.ModeChanges, (int)mode));
         }
 
+        foreach ((double atS, int condition, bool begins) in scenario.Conditions)
+        {
+            queue.Add(atS, new Coming(begins ? WorldEvent.ConditionBegins : WorldEvent.ConditionEnds, condition));
+        }
+
         foreach ((double atS, int leak) in scenario.Wipes)
         {
             queue.Add(atS, new Coming(WorldEvent.Wiped, leak));
@@ -62,7 +67,12 @@ public sealed class Simulator
 
         for (int i = 0; i < scenario.Valves.Count; i++)
         {
-            if (scenario.Valves[i].ClosesByItself)
+            if (scenario.Valves[i].ShutByRule is { } rule)
+            {
+                ordered[i] = true;
+                Add(TraceKind.StoodShut, rule: rule, valve: i);
+            }
+            else if (scenario.Valves[i].ClosesByItself)
             {
                 queue.Add(0, new Coming(WorldEvent.ValveOrdered, i));
             }
@@ -162,8 +172,15 @@ public sealed class Simulator
                 Ends(coming.Index);
                 break;
             case WorldEvent.ModeChanges:
-                Add(TraceKind.ModeChanges);
+                Add(TraceKind.ModeChanges, other: coming.Index);
                 StepRules(RuleEvent.Becomes((Mode)coming.Index));
+                break;
+            case WorldEvent.ConditionBegins:
+                Add(TraceKind.ConditionBegins, other: coming.Index);
+                StepRules(RuleEvent.Begins(coming.Index));
+                break;
+            case WorldEvent.ConditionEnds:
+                StepRules(RuleEvent.Ends(coming.Index));
                 break;
             case WorldEvent.Wiped:
                 Wipe(coming.Index);
@@ -259,13 +276,18 @@ public sealed class Simulator
         rulesMs = nowMs;
         foreach (RuleOrder order in orders.AsSpan(0, step.Orders))
         {
-            if (order.Kind == RuleOrderKind.Tell)
+            int sensor = program.SensorOf(order.Condition);
+            switch (order.Kind)
             {
-                Add(TraceKind.Told, sensor: order.Sensor, rule: order.Rule);
-            }
-            else
-            {
-                Close(program.Closes(order.Rule), order);
+                case RuleOrderKind.Tell:
+                    Add(TraceKind.Told, sensor: sensor, rule: order.Rule);
+                    break;
+                case RuleOrderKind.StopSwitches:
+                    SwitchOff(order.Rule, sensor);
+                    break;
+                case RuleOrderKind.Close:
+                    Close(program.Closes(order.Rule), order.Rule, sensor);
+                    break;
             }
         }
 
@@ -276,18 +298,30 @@ public sealed class Simulator
         }
     }
 
-    private void Close(ulong valves, RuleOrder order)
+    private void SwitchOff(int rule, int sensor)
+    {
+        Add(TraceKind.SwitchesOff, sensor: sensor, rule: rule);
+        for (int leak = 0; leak < scenario.Leaks.Count; leak++)
+        {
+            if (scenario.Leaks[leak].StoppedByRules.Contains(rule))
+            {
+                queue.Add(world.TimeS + scenario.HubS, new Coming(WorldEvent.LeakEnds, leak));
+            }
+        }
+    }
+
+    private void Close(ulong valves, int rule, int sensor)
     {
         if (scenario.Valves.Count == 0)
         {
-            Add(TraceKind.ClosingOrdered, sensor: order.Sensor, rule: order.Rule);
+            Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule);
         }
 
         for (int valve = 0; valve < scenario.Valves.Count; valve++)
         {
             if ((valves & (1ul << valve)) != 0)
             {
-                Order(valve, order.Sensor, order.Rule, scenario.HubS);
+                Order(valve, sensor, rule, scenario.HubS);
             }
         }
     }
@@ -311,7 +345,7 @@ public sealed class Simulator
 
     private void AddPoint() => curve.Add(new TracePoint(world.TimeS, [.. world.OutM3]));
 
-    private void Add(TraceKind kind, int leak = -1, int sensor = -1, int rule = -1, int valve = -1)
+    private void Add(TraceKind kind, int leak = -1, int sensor = -1, int rule = -1, int valve = -1, int other = -1)
     {
         double outM3 = 0;
         foreach (double one in world.OutM3)
@@ -319,7 +353,7 @@ public sealed class Simulator
             outM3 += one;
         }
 
-        entries.Add(new TraceEntry(world.TimeS, kind, outM3, leak, sensor, rule, valve));
+        entries.Add(new TraceEntry(world.TimeS, kind, outM3, leak, sensor, rule, valve, other));
     }
 
     /// <summary>One sensor and the water of one leak.</summary>

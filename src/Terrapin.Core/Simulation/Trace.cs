@@ -14,6 +14,10 @@ public enum TraceKind
     SensorDry,
     HubKnows,
     Told,
+    SwitchesOff,
+
+    /// <summary>A rule had closed the valve long before.</summary>
+    StoodShut,
 
     /// <summary>Once a valve: it does not turn a second time.</summary>
     ClosingOrdered,
@@ -22,13 +26,15 @@ public enum TraceKind
     /// <summary>It has shut off, or stands where its drive has left it.</summary>
     ValveStands,
     ModeChanges,
+    ConditionBegins,
     Wiped,
 }
 
 /// <summary>Something that happened.</summary>
 /// <param name="OutM3">Out of all leaks by then, m³.</param>
 /// <param name="Leak">Index, or −1 where none has a part in it; so are the others.</param>
-public readonly record struct TraceEntry(double TimeS, TraceKind Kind, double OutM3, int Leak = -1, int Sensor = -1, int Rule = -1, int Valve = -1);
+/// <param name="Other">The mode that it changes to, or the condition.</param>
+public readonly record struct TraceEntry(double TimeS, TraceKind Kind, double OutM3, int Leak = -1, int Sensor = -1, int Rule = -1, int Valve = -1, int Other = -1);
 
 /// <summary>A point of the running totals.</summary>
 /// <param name="OutM3">Out of each leak by then, m³.</param>

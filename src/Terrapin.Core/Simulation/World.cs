@@ -15,7 +15,7 @@ internal sealed class World
     private readonly Scenario scenario;
     private readonly SharedFlow? shared;
 
-    /// <summary>When each valve began to move, s; not a number while it stands open.</summary>
+    /// <summary>When each valve began to move, s; not a number while it stands open, without a beginning where it stood shut.</summary>
     private readonly double[] movesS;
 
     /// <summary>For each valve the kink of its loss table that it comes to next.</summary>
@@ -38,8 +38,7 @@ internal sealed class World
         this.scenario = scenario;
         int leaks = scenario.Leaks.Count;
         shared = leaks > 1 ? new SharedFlow([.. scenario.Leaks.Select(l => l.Flow)]) : null;
-        movesS = new double[scenario.Valves.Count];
-        Array.Fill(movesS, double.NaN);
+        movesS = [.. scenario.Valves.Select(v => v.ShutByRule is null ? double.NaN : double.NegativeInfinity)];
         nextKink = new int[movesS.Length];
         runs = new bool[leaks];
         valvesOf = [.. scenario.Leaks.Select(l => l.Valves.ToArray())];

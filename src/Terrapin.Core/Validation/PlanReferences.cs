@@ -39,6 +39,7 @@ internal static class PlanReferences
         Unique(plan.Building.Doorways.Select((d, i) => (d.Id, $"{pointer}/building/doorways/{i}/id")), "doorway", errors);
         Unique(plan.Building.Openings.Select((o, i) => (o.Id, $"{pointer}/building/openings/{i}/id")), "opening", errors);
         CheckFailures(plan, pointer, errors);
+        CheckCases(plan, pointer, errors);
         FloorCheck.Add(plan, pointer, errors);
         ReachCheck.Add(plan, pointer, errors);
         if (errors.Count == 0 && flows)
@@ -47,6 +48,19 @@ internal static class PlanReferences
         }
 
         return errors;
+    }
+
+    private static void CheckCases(Plan plan, string pointer, List<DocumentError> errors)
+    {
+        IReadOnlyList<RehearsalCase> cases = plan.Cases ?? [];
+        Unique(cases.Select((c, i) => (c.Id, $"{pointer}/cases/{i}/id")), "case", errors);
+        HashSet<string> leaks = [.. plan.Building.Rooms.SelectMany(r => r.Leaks).Select(l => l.Id)];
+        for (int i = 0; i < cases.Count; i++)
+        {
+            string at = $"{pointer}/cases/{i}";
+            CheckNamed([cases[i].LeakId], leaks, "leak point", _ => $"{at}/leakId", errors);
+            MeanwhileCheck.Add(plan, cases[i].LeakId, cases[i].Meanwhile, $"{at}/meanwhile", errors);
+        }
     }
 
     private static void CheckFailures(Plan plan, string pointer, List<DocumentError> errors)
@@ -92,7 +106,7 @@ internal static class PlanReferences
         {
             PlanOption option = plan.Options[i];
             string at = $"{pointer}/options/{i}";
-            DocumentError[] own = [.. Check(plan with { Installation = option.Installation, Options = [] }, "").Select(f => new DocumentError(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
+            DocumentError[] own = [.. Check(plan with { Installation = option.Installation, Options = [], Cases = null }, "").Select(f => new DocumentError(at, $"Option \"{option.Name}\" no longer fits this plan ({f.Pointer}): {f.Message}"))];
             errors.AddRange(own.Take(1));
         }
     }
@@ -293,22 +307,41 @@ internal static class PlanReferences
     private static void CheckRules(Plan plan, HashSet<string> mains, HashSet<string> sensors, string pointer, List<DocumentError> errors)
     {
         HashSet<string> contacts = Unique((plan.Installation.Contacts ?? []).Select((c, i) => (c.Id, $"{pointer}/installation/contacts/{i}/id")), "contact", errors);
+        HashSet<string> buttons = Unique((plan.Installation.Buttons ?? []).Select((b, i) => (b.Id, $"{pointer}/installation/buttons/{i}/id")), "button", errors);
+        HashSet<string> switches = Unique((plan.Installation.Switches ?? []).Select((s, i) => (s.Id, $"{pointer}/installation/switches/{i}/id")), "switch", errors);
+        CheckSwitches(plan, pointer, errors);
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
             CheckNamed(rule.TellIds ?? [], contacts, "contact", $"{pointer}/installation/rules/{i}/tellIds", errors);
+            CheckNamed(rule.ButtonIds ?? [], buttons, "button", $"{pointer}/installation/rules/{i}/buttonIds", errors);
+            CheckNamed(rule.StopSwitchIds ?? [], switches, "switch", $"{pointer}/installation/rules/{i}/stopSwitchIds", errors);
             CheckNamed(rule.SensorIds, sensors, "sensor", $"{pointer}/installation/rules/{i}/sensorIds", errors);
             CheckNamed(rule.StopValveIds, mains, "stop valve", $"{pointer}/installation/rules/{i}/stopValveIds", errors);
         }
     }
 
-    private static void CheckNamed(IReadOnlyList<string> ids, HashSet<string> known, string what, string at, List<DocumentError> errors)
+    private static void CheckSwitches(Plan plan, string pointer, List<DocumentError> errors)
+    {
+        for (int i = 0; i < (plan.Installation.Switches ?? []).Count; i++)
+        {
+            if (plan.Installation.Switches![i].FixtureId is { } fixture && plan.Building.Rooms.All(r => r.Fixtures.All(f => f.Id != fixture)))
+            {
+                errors.Add(Nowhere($"{pointer}/installation/switches/{i}/fixtureId", "fixture", fixture));
+            }
+        }
+    }
+
+    private static void CheckNamed(IReadOnlyList<string> ids, HashSet<string> known, string what, string at, List<DocumentError> errors) =>
+        CheckNamed(ids, known, what, i => $"{at}/{i}", errors);
+
+    private static void CheckNamed(IReadOnlyList<string> ids, HashSet<string> known, string what, Func<int, string> at, List<DocumentError> errors)
     {
         for (int i = 0; i < ids.Count; i++)
         {
             if (!known.Contains(ids[i]))
             {
-                errors.Add(Nowhere($"{at}/{i}", what, ids[i]));
+                errors.Add(Nowhere(at(i), what, ids[i]));
             }
         }
     }

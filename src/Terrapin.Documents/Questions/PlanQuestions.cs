@@ -45,7 +45,7 @@ public static class PlanQuestions
     {
         ["/api/assessments"] = Answer(q => Assessor.Assess(q.Plan, q.Memory)),
         ["/api/comparisons"] = Answer(q => OptionComparison.Of(q.Plan, q.Memory.Floors)),
-        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.MaybeOf("faults"), q.Memory.Floors)),
+        ["/api/rehearsals"] = Answer(q => Rehearsals.Of(q.Plan, q.Of("leak"), q.Of("mode"), q.MaybeOf("faults"), q.MaybeOf("meanwhile"), q.Memory.Floors)),
         ["/api/fault-matrix"] = Answer(q => FaultMatrix.Of(q.Plan, q.Memory)),
         ["/api/fault-remedies"] = Answer(q => Rehearsals.RemediesOf(q.Plan, q.Of("leak"), q.Memory)),
         ["/api/trust"] = Answer(q => Trust.Of(q.Plan, q.Memory)),

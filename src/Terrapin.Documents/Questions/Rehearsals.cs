@@ -13,15 +13,16 @@ public static class Rehearsals
     /// <param name="leakId">One of its leak points.</param>
     /// <param name="mode">Who is home, in a word.</param>
     /// <param name="faults">What is broken, in words with commas between; <see langword="null"/>: nothing.</param>
+    /// <param name="meanwhile">What happens while it runs, see <see cref="MeanwhileWords"/>; <see langword="null"/>: nothing.</param>
     /// <param name="floors">Keeps the fields of the drawn floors from one call to the next.</param>
     /// <param name="cancel">Stops the work.</param>
-    /// <exception cref="RefusedException">There is no such leak point, mode or fault.</exception>
+    /// <exception cref="RefusedException">There is no such leak point, mode, fault or button, or what happens meanwhile cannot be read.</exception>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Rehearsed Of(Plan plan, string leakId, string mode, string? faults, FloorMemory floors, CancellationToken cancel = default)
+    public static Rehearsed Of(Plan plan, string leakId, string mode, string? faults, string? meanwhile, FloorMemory floors, CancellationToken cancel = default)
     {
         Mode known = ModeOf(mode);
         CheckLeak(plan, leakId);
-        return Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), cancel);
+        return Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), MeanwhileWords.Read(plan, leakId, meanwhile), cancel);
     }
 
     /// <summary>What becomes of one leak in every mode with each single fault, and what helps.</summary>
@@ -50,7 +51,7 @@ public static class Rehearsals
         return Trust.CurveOf(plan, leakId, known, memory, cancel);
     }
 
-    private static Mode ModeOf(string word) =>
+    internal static Mode ModeOf(string word) =>
         Words.Read<Mode>(word) ?? throw new RefusedException([new DocumentError("", $"There is no mode \"{word}\". The modes are {Words.All<Mode>()}.")]);
 
     private static void CheckLeak(Plan plan, string leakId)

@@ -6,7 +6,7 @@ namespace Terrapin.Documents.Questions;
 
 /// <summary>A rule as text.</summary>
 /// <param name="Text">By the grammar in docs/formats.</param>
-/// <param name="Message">What it tells, by the first sensor that it listens to; <see langword="null"/>: it listens to none.</param>
+/// <param name="Message">What it tells, by the first sensor that it waits for; <see langword="null"/>: it waits for one, and for none that there is.</param>
 public sealed record WrittenRule(string Text, string? Message);
 
 /// <summary>One rule of a plan as text, and out of it.</summary>
@@ -22,7 +22,13 @@ public static class RuleTexts
         Rule rule = Find(plan, ruleId);
         return new WrittenRule(
             RuleText.Write(plan, rule),
-            plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor ? AlertMessage.Of(plan, rule, sensor) : null);
+            Message(plan, rule));
+    }
+
+    private static string? Message(Plan plan, Rule rule)
+    {
+        Sensor? first = rule.IsOfSensors ? plan.Installation.Sensors.FirstOrDefault(s => rule.Names(s.Id)) : null;
+        return rule.IsOfSensors && first is null ? null : AlertMessage.Of(plan, rule, first);
     }
 
     /// <summary>What a text says of a rule; the rule of the plan stays as it is.</summary>

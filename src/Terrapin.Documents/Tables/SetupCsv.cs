@@ -21,7 +21,7 @@ public static class SetupCsv
                 {
                     ["kind"] = "automation",
                     ["number"] = (double)a.Number,
-                    ["sensor"] = SensorName(a.SensorId),
+                    ["sensor"] = a.SensorId is { } sensor ? SensorName(sensor) : null,
                     ["if"] = a.If,
                     ["while"] = a.While,
                     ["then"] = string.Join("; ", a.Then),

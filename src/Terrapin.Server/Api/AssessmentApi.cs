@@ -56,8 +56,8 @@ internal static class AssessmentApi
     private static Task<IResult> Compare([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => OptionComparison.Of(plan, floors, cancel));
 
-    private static Task<IResult> Rehearse(string leak, string mode, string? faults, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
-        Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, faults, floors, cancel));
+    private static Task<IResult> Rehearse(string leak, string mode, string? faults, string? meanwhile, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, faults, meanwhile, floors, cancel));
 
     private static Task<IResult> TryFaults([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => FaultMatrix.Of(plan, memory, cancel));

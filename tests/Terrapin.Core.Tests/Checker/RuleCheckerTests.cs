@@ -29,6 +29,10 @@ public class RuleCheckerTests
             CancelIfDry = other.Item1,
         });
 
+    /// <summary>Some wait for their modes to come.</summary>
+    private static readonly Gen<Rule> AnyRuleOrMode = Gen.Select(AnyRule, Gen.Frequency((4, Gen.Const((RuleTrigger?)null)), (1, Gen.Const((RuleTrigger?)RuleTrigger.ModeComes))))
+        .Select((rule, trigger) => rule with { Trigger = trigger });
+
     [Fact]
     public void A_rule_for_every_mode_is_proved_to_close_in_time_and_one_that_is_asleep_is_refuted()
     {
@@ -108,6 +112,35 @@ public class RuleCheckerTests
     }
 
     [Fact]
+    public void A_valve_that_is_shut_when_a_mode_comes_may_be_opened_again_and_then_a_leak_has_to_close_it()
+    {
+        Rule rule = House().Installation.Rules[0] with { SensorIds = ["a"] };
+        Rule leaves = rule with { Id = "leaves", Trigger = RuleTrigger.ModeComes, Modes = [Mode.Away, Mode.Holiday], ConfirmS = 0, DelayS = 0 };
+        CheckedClaim Closes(Rule wet) => Check(With([wet, leaves])).Claims.Single(c => c.Property == CheckedProperty.Closes && c.SensorIds.Contains("a"));
+        Assert.Equal(CheckVerdict.Proved, Closes(rule).Verdict);
+        // Away from the start, with the valve opened since.
+        CheckedClaim refuted = Closes(rule with { Modes = [Mode.Home, Mode.Asleep] });
+        Assert.Equal(CheckVerdict.Refuted, refuted.Verdict);
+        Assert.Equal([CheckStepKind.StartsIn, CheckStepKind.SensorWet, CheckStepKind.Missed], refuted.Steps.Select(s => s.Kind));
+    }
+
+    [Fact]
+    public void Whether_what_waits_for_no_water_can_ever_fire_is_said_too()
+    {
+        Rule rule = House().Installation.Rules[0] with { SensorIds = ["a"] };
+        Rule Of(string id, RuleTrigger trigger, params Mode[] modes) => rule with { Id = id, Trigger = trigger, Modes = modes.Length == 0 ? [Mode.Away] : modes };
+        Plan plan = With(
+        [
+            rule,
+            Of("leaves", RuleTrigger.ModeComes), Of("all", RuleTrigger.ModeComes, Enum.GetValues<Mode>()),
+            Of("mains", RuleTrigger.MainsFails), Of("internet", RuleTrigger.InternetFails),
+            Of("silent", RuleTrigger.SensorSilent), Of("two", RuleTrigger.SensorSilent) with { AtLeast = 2 },
+            Of("door", RuleTrigger.ButtonPressed), Of("none", RuleTrigger.ButtonPressed) with { ButtonIds = [] },
+        ]).WithInstallation(i => i with { Buttons = [new HandButton { Id = "door", Name = "By the door" }] });
+        Assert.Equal(["all", "none", "two"], Check(plan).Claims.Where(c => c is { Property: CheckedProperty.Fires, Verdict: not CheckVerdict.Proved }).Select(c => c.RuleId!).Order());
+    }
+
+    [Fact]
     public void What_was_given_up_is_never_called_proved()
     {
         Plan plan = With([House().Installation.Rules[0] with { SensorIds = Sensors, ConfirmS = 7.001, DelayS = 61.003 }]);
@@ -147,7 +180,7 @@ public class RuleCheckerTests
 
     [Fact]
     public void What_is_proved_survives_any_schedule_and_what_is_refuted_fails_when_it_is_run() =>
-        Gen.Select(AnyRule.Array[1, 3], Gen.Bool, Gen.Int[0, 15], Schedule.Array[1, 20]).Sample((rules, linked, reached, schedules) =>
+        Gen.Select(AnyRuleOrMode.Array[1, 3], Gen.Bool, Gen.Int[0, 15], Schedule.Array[1, 20]).Sample((rules, linked, reached, schedules) =>
         {
             Plan plan = With([.. rules.Select((r, i) => r with { Id = $"r{i}" })]).WithInstallation(i => i with
             {
@@ -269,7 +302,7 @@ public class RuleCheckerTests
             foreach (RuleStory.Ordered done in story.Done)
             {
                 isClosed |= done.Order.Kind == RuleOrderKind.Close;
-                somebodyKnows |= done.Order.Kind == RuleOrderKind.Tell && plan.Installation.Contacts![0].Modes.Contains(done.Mode) && wet.Any(w => w);
+                somebodyKnows |= done.Order.Kind == RuleOrderKind.Tell && plan.Installation.Rules[done.Order.Rule].WaitsFor == RuleTrigger.SensorWet && plan.Installation.Contacts![0].Modes.Contains(done.Mode) && wet.Any(w => w);
             }
 
             story.Done.Clear();

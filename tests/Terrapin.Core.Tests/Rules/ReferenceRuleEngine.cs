@@ -10,9 +10,10 @@ internal abstract record ReferenceEvent
     {
     }
 
-    public sealed record SensorWet(string SensorId) : ReferenceEvent;
+    /// <summary>What a rule may wait for is so: see <see cref="ReferenceRuleEngine.WaitsFor(Rule, IReadOnlyList{string}, IReadOnlyList{string})"/>.</summary>
+    public sealed record Begins(string What) : ReferenceEvent;
 
-    public sealed record SensorDry(string SensorId) : ReferenceEvent;
+    public sealed record Ends(string What) : ReferenceEvent;
 
     public sealed record ModeChanged(Mode Mode) : ReferenceEvent;
 
@@ -22,12 +23,14 @@ internal abstract record ReferenceEvent
 
 /// <summary>Something that the engine wants done.</summary>
 /// <param name="RuleId">The rule that wants it.</param>
-/// <param name="SensorId">The sensor that made the rule fire.</param>
-internal abstract record EngineAction(string RuleId, string SensorId)
+/// <param name="What">What made the rule fire.</param>
+internal abstract record EngineAction(string RuleId, string What)
 {
-    public sealed record Tell(string RuleId, string SensorId) : EngineAction(RuleId, SensorId);
+    public sealed record Tell(string RuleId, string What) : EngineAction(RuleId, What);
 
-    public sealed record CloseValve(string RuleId, string SensorId) : EngineAction(RuleId, SensorId);
+    public sealed record StopSwitches(string RuleId, string What) : EngineAction(RuleId, What);
+
+    public sealed record CloseValve(string RuleId, string What) : EngineAction(RuleId, What);
 }
 
 /// <summary>How far one rule has come.</summary>
@@ -40,26 +43,28 @@ internal abstract record RuleProgress
     public sealed record Waiting : RuleProgress;
 
     /// <summary>It has told, and closes at a time.</summary>
-    public sealed record ClosingPending(double AtS, string SensorId) : RuleProgress;
+    public sealed record ClosingPending(double AtS, string What) : RuleProgress;
 
-    /// <summary>It has acted, and waits for all its sensors to be dry.</summary>
+    /// <summary>It has acted, and waits until all that it waits for is over.</summary>
     public sealed record Acted : RuleProgress;
 }
 
 /// <summary>All that the engine remembers.</summary>
 /// <param name="Mode">Who is home.</param>
-/// <param name="WetSinceS">Each wet sensor and when it became so, s.</param>
+/// <param name="SinceS">All that is so and that a rule may wait for, and since when, s.</param>
 /// <param name="Progress">One entry a rule, in the rules' order.</param>
 internal sealed record EngineState(
     Mode Mode,
-    ImmutableSortedDictionary<string, double> WetSinceS,
+    ImmutableSortedDictionary<string, double> SinceS,
     ImmutableArray<RuleProgress> Progress)
 {
-    /// <summary>All dry and nothing pending.</summary>
+    /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago.</summary>
     public static EngineState Quiet(IReadOnlyList<Rule> rules, Mode mode) => new(
         mode,
-        ImmutableSortedDictionary<string, double>.Empty.WithComparers(StringComparer.Ordinal),
-        [.. rules.Select(_ => (RuleProgress)new RuleProgress.Waiting())]);
+        rules.Where(r => CameLongAgo(r, mode)).ToImmutableSortedDictionary(r => $"mode {r.Id}", _ => double.NegativeInfinity, StringComparer.Ordinal),
+        [.. rules.Select(r => CameLongAgo(r, mode) ? (RuleProgress)new RuleProgress.Acted() : new RuleProgress.Waiting())]);
+
+    private static bool CameLongAgo(Rule rule, Mode mode) => rule.WaitsFor == RuleTrigger.ModeComes && rule.Modes.Contains(mode);
 }
 
 /// <summary>What one step gave.</summary>
@@ -69,12 +74,16 @@ internal sealed record EngineState(
 internal sealed record EngineStep(EngineState State, IReadOnlyList<EngineAction> Actions, double? NextDeadlineS);
 
 /// <summary>
-/// A rule engine that is slow and obvious, to hold the compiled program against: (rules, state, event, now) → (state, actions).
+/// A rule engine that is slow and obvious, to hold the compiled program against: (rules, state, event, now) → (state, actions). Its sensors and
+/// buttons are always the same.
 /// </summary>
 internal static class ReferenceRuleEngine
 {
+    public static readonly string[] Sensors = ["a", "b", "c"];
+    public static readonly string[] Buttons = ["door", "panel"];
+
     /// <summary>
-    /// Takes one event. A rule fires when one of its sensors has been wet for the confirming time and its modes hold,
+    /// Takes one event. A rule fires when enough of what it waits for has been so for the confirming time and its modes hold,
     /// whichever came last. A change of mode leaves a pending closing as it is.
     /// </summary>
     /// <param name="rules">In the order in which they act; the same at each step.</param>
@@ -89,7 +98,7 @@ internal static class ReferenceRuleEngine
             throw new ArgumentException("The state belongs to other rules.", nameof(state));
         }
 
-        state = Take(state, happened, nowS);
+        state = Take(rules, state, happened, nowS);
         var actions = new List<EngineAction>();
         ImmutableArray<RuleProgress>.Builder progress = state.Progress.ToBuilder();
         double? next = null;
@@ -102,45 +111,80 @@ internal static class ReferenceRuleEngine
         return new EngineStep(state with { Progress = progress.DrainToImmutable() }, actions, next);
     }
 
-    private static EngineState Take(EngineState state, ReferenceEvent happened, double nowS) => happened switch
+    /// <summary>What a rule waits for, in words that are the same for whoever waits for the same.</summary>
+    /// <param name="rule">The rule.</param>
+    /// <param name="sensors">Every sensor.</param>
+    /// <param name="buttons">Every button.</param>
+    public static IEnumerable<string> WaitsFor(Rule rule, IReadOnlyList<string> sensors, IReadOnlyList<string> buttons) => rule.WaitsFor switch
     {
-        ReferenceEvent.SensorWet wet when !state.WetSinceS.ContainsKey(wet.SensorId) =>
-            state with { WetSinceS = state.WetSinceS.Add(wet.SensorId, nowS) },
-        ReferenceEvent.SensorDry dry => state with { WetSinceS = state.WetSinceS.Remove(dry.SensorId) },
-        ReferenceEvent.ModeChanged change => state with { Mode = change.Mode },
-        _ => state,
+        RuleTrigger.SensorWet => Named(rule, sensors),
+        RuleTrigger.SensorSilent => Named(rule, sensors).Select(id => $"silent {id}"),
+        RuleTrigger.ButtonPressed => buttons.Where(rule.IsPressedBy).Select(id => $"button {id}"),
+        RuleTrigger.ModeComes => [$"mode {rule.Id}"],
+        _ => [rule.WaitsFor.ToString()],
     };
+
+    private static IEnumerable<string> Named(Rule rule, IReadOnlyList<string> sensors) => rule.AllBut ? sensors.Except(rule.SensorIds) : rule.SensorIds;
+
+    private static string[] WaitsFor(Rule rule) => [.. WaitsFor(rule, Sensors, Buttons)];
+
+    private static EngineState Take(IReadOnlyList<Rule> rules, EngineState state, ReferenceEvent happened, double nowS)
+    {
+        switch (happened)
+        {
+            case ReferenceEvent.Begins { What: var what }:
+                return state with { SinceS = state.SinceS.ContainsKey(what) ? state.SinceS : state.SinceS.Add(what, nowS) };
+            case ReferenceEvent.Ends { What: var what }:
+                return state with { SinceS = state.SinceS.Remove(what) };
+            case ReferenceEvent.ModeChanged { Mode: var mode }:
+                ImmutableSortedDictionary<string, double> since = state.SinceS;
+                foreach (Rule rule in rules.Where(r => r.WaitsFor == RuleTrigger.ModeComes))
+                {
+                    string what = $"mode {rule.Id}";
+                    since = !rule.Modes.Contains(mode) ? since.Remove(what) : since.ContainsKey(what) ? since : since.Add(what, nowS);
+                }
+
+                return state with { Mode = mode, SinceS = since };
+            default:
+                return state;
+        }
+    }
 
     private static RuleProgress Advance(Rule rule, RuleProgress progress, EngineState state, double nowS, List<EngineAction> actions)
     {
-        if (AllDry(rule, state) && (progress is RuleProgress.Acted || (progress is RuleProgress.ClosingPending && rule.CancelIfDry)))
+        if (IsOver(rule, state) && (progress is RuleProgress.Acted || (progress is RuleProgress.ClosingPending && rule.CancelIfDry)))
         {
             progress = new RuleProgress.Waiting();
         }
 
-        if (progress is RuleProgress.Waiting && rule.Modes.Contains(state.Mode) && FirstConfirmed(rule, state, nowS) is { } sensor)
+        if (progress is RuleProgress.Waiting && rule.Modes.Contains(state.Mode) && FirstConfirmed(rule, state, nowS) is { } what)
         {
-            actions.Add(new EngineAction.Tell(rule.Id, sensor));
+            actions.Add(new EngineAction.Tell(rule.Id, what));
+            if (rule.StopSwitchIds is { Count: > 0 })
+            {
+                actions.Add(new EngineAction.StopSwitches(rule.Id, what));
+            }
+
             progress = rule.Action == RuleAction.Close
-                ? new RuleProgress.ClosingPending(nowS + rule.DelayS, sensor)
+                ? new RuleProgress.ClosingPending(nowS + rule.DelayS, what)
                 : new RuleProgress.Acted();
         }
 
         if (progress is RuleProgress.ClosingPending pending && nowS >= pending.AtS)
         {
-            actions.Add(new EngineAction.CloseValve(rule.Id, pending.SensorId));
-            // All may be dry again by now; then nothing more comes to say so, and the rule must be ready for the next leak.
-            progress = AllDry(rule, state) ? new RuleProgress.Waiting() : new RuleProgress.Acted();
+            actions.Add(new EngineAction.CloseValve(rule.Id, pending.What));
+            // All may be over by now; then nothing more comes to say so, and the rule must be ready for the next time.
+            progress = IsOver(rule, state) ? new RuleProgress.Waiting() : new RuleProgress.Acted();
         }
 
         return progress;
     }
 
-    private static bool AllDry(Rule rule, EngineState state)
+    private static bool IsOver(Rule rule, EngineState state)
     {
-        foreach (string id in rule.SensorIds)
+        foreach (string id in WaitsFor(rule))
         {
-            if (state.WetSinceS.ContainsKey(id))
+            if (state.SinceS.ContainsKey(id))
             {
                 return false;
             }
@@ -151,17 +195,17 @@ internal static class ReferenceRuleEngine
 
     private static string? FirstConfirmed(Rule rule, EngineState state, double nowS)
     {
-        int wetForLong = rule.SensorIds.Count(id => state.WetSinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS);
-        if (wetForLong < (rule.AtLeast ?? 1))
+        int soForLong = WaitsFor(rule).Count(id => state.SinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS);
+        if (soForLong < (rule.IsOfSensors ? rule.AtLeast ?? 1 : 1))
         {
             return null;
         }
 
         string? first = null;
         double firstSince = double.PositiveInfinity;
-        foreach (string id in rule.SensorIds)
+        foreach (string id in WaitsFor(rule))
         {
-            if (state.WetSinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS && since < firstSince)
+            if (state.SinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS && since < firstSince)
             {
                 (first, firstSince) = (id, since);
             }
@@ -180,9 +224,9 @@ internal static class ReferenceRuleEngine
         double? next = null;
         if (progress is RuleProgress.Waiting && rule.Modes.Contains(state.Mode))
         {
-            foreach (string id in rule.SensorIds)
+            foreach (string id in WaitsFor(rule))
             {
-                if (state.WetSinceS.TryGetValue(id, out double since) && since + rule.ConfirmS > nowS)
+                if (state.SinceS.TryGetValue(id, out double since) && since + rule.ConfirmS > nowS)
                 {
                     next = Earliest(next, since + rule.ConfirmS);
                 }

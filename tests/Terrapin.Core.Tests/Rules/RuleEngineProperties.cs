@@ -7,7 +7,18 @@ namespace Terrapin.Core.Tests.Rules;
 /// <summary>Any rules under any order of events: what may never happen.</summary>
 public class RuleEngineProperties
 {
-    private static readonly string[] Sensors = ["a", "b", "c"];
+    private static readonly string[] Sensors = ReferenceRuleEngine.Sensors;
+    private static readonly string[] Buttons = ReferenceRuleEngine.Buttons;
+
+    /// <summary>All that may begin and end, but for modes.</summary>
+    private static readonly (RuleTrigger Trigger, int Index, string What)[] Conditions =
+    [
+        .. Sensors.Select((id, i) => (RuleTrigger.SensorWet, i, id)),
+        .. Sensors.Select((id, i) => (RuleTrigger.SensorSilent, i, $"silent {id}")),
+        .. Buttons.Select((id, i) => (RuleTrigger.ButtonPressed, i, $"button {id}")),
+        (RuleTrigger.MainsFails, 0, "MainsFails"),
+        (RuleTrigger.InternetFails, 0, "InternetFails"),
+    ];
 
     private static readonly Gen<Rule> AnyRule = Gen.Select(
         Gen.Int[1, 7],
@@ -29,23 +40,55 @@ public class RuleEngineProperties
             AtLeast = other.Item2 == 0 ? null : other.Item2,
         });
 
-    /// <summary>Wet and dry for each sensor, then the modes.</summary>
-    private static readonly Gen<RuleEvent> AnyEvent = Gen.Select(Gen.Int[0, 6], Gen.Int[0, 3]).Select((what, mode) => what switch
+    /// <summary>Waiting for anything, and stopping a switch or none.</summary>
+    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Bool).Select((rule, trigger, buttons, stops) => rule with
     {
-        < 3 => RuleEvent.Wet(what),
-        < 6 => RuleEvent.Dry(what - 3),
-        _ => RuleEvent.Becomes((Mode)mode),
+        Trigger = trigger == RuleTrigger.SensorWet ? null : trigger,
+        ButtonIds = buttons == 4 ? null : [.. Buttons.Where((_, i) => (buttons & (1 << i)) != 0)],
+        StopSwitchIds = stops ? ["pump"] : null,
     });
 
-    private static readonly Gen<(int GapMs, RuleEvent Happened)[]> AnyStory = Gen.Select(Gen.Int[0, 40_000], AnyEvent).Array[0, 25];
+    private static readonly Gen<Happening> AnyMode = Gen.Enum<Mode>().Select(mode => new Happening(null, false, mode));
+
+    private static readonly Gen<Happening> AnyHappening = Gen.OneOf(AnyMode, AnyOf(Conditions.Length), AnyOf(Conditions.Length), AnyOf(Conditions.Length));
+
+    private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStory = Gen.Select(Gen.Int[0, 40_000], Gen.OneOf(AnyMode, AnyOf(Sensors.Length), AnyOf(Sensors.Length), AnyOf(Sensors.Length))).Array[0, 25];
+    private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStoryAtAll = Gen.Select(Gen.Int[0, 40_000], AnyHappening).Array[0, 30];
+
+    /// <summary>One of the first conditions begins or ends.</summary>
+    private static Gen<Happening> AnyOf(int conditions) => Gen.Select(Gen.Int[0, conditions - 1], Gen.Bool).Select((i, begins) => new Happening(i, begins, default));
 
     [Fact]
-    public void It_orders_what_the_slow_and_obvious_engine_orders() => Gen.Select(AnyRule.Array[1, 4], AnyStory).Sample((rules, story) =>
+    public void It_orders_what_the_slow_and_obvious_engine_orders() => Gen.Select(AnyRuleAtAll.Array[1, 4], AnyStoryAtAll, Gen.Enum<Mode>()).Sample((rules, story, mode) =>
     {
         rules = Numbered(rules);
-        IEnumerable<(long, bool, string, int)> slow = Slowly(rules, story);
-        return slow.SequenceEqual(Tell(rules, story).Select(d => (d.TimeMs, d.Order.Kind == RuleOrderKind.Close, rules[d.Order.Rule].Id, d.Order.Sensor)));
+        RuleProgram program = Compiled(rules);
+        // Those of modes are the last: each is named for its rule.
+        string What(int condition) => program.WhatIs(condition) is { Trigger: RuleTrigger.ModeComes, Index: var rule }
+            ? $"mode {rules[rule].Id}"
+            : Conditions.First(c => (c.Trigger, c.Index) == program.WhatIs(condition)).What;
+        return Slowly(rules, story, mode).SequenceEqual(Tell(rules, story, mode).Select(d => (d.TimeMs, d.Order.Kind, rules[d.Order.Rule].Id, What(d.Order.Condition))));
     }, iter: 20_000);
+
+    [Fact]
+    public void What_no_rule_waits_for_is_no_condition() => AnyRuleAtAll.Sample(rule =>
+    {
+        RuleProgram program = Compiled([rule]);
+        return Conditions.Skip(Sensors.Length).All(c => program.ConditionOf(c.Trigger, c.Index) is null != ReferenceRuleEngine.WaitsFor(rule, Sensors, Buttons).Contains(c.What))
+            && Sensors.Select((_, s) => s).All(s => program.ConditionOf(RuleTrigger.SensorWet, s) == s);
+    });
+
+    [Fact]
+    public void A_mode_comes_once_and_only_from_outside()
+    {
+        Rule rule = Single("a") with { Trigger = RuleTrigger.ModeComes, Modes = [Mode.Away, Mode.Holiday], ConfirmS = 60, DelayS = 30, Action = RuleAction.Close };
+        (int, Happening)[] Story(params (int GapMs, Mode Mode)[] modes) => [.. modes.Select(m => (m.GapMs, new Happening(null, false, m.Mode)))];
+        Assert.Empty(Tell([rule], Story((0, Mode.Home), (120_000, Mode.Asleep)), Mode.Away));
+        Assert.Equal([61_000L, 91_000], Tell([rule], Story((1000, Mode.Away), (5000, Mode.Holiday)), Mode.Home).Select(d => d.TimeMs));
+        Assert.Empty(Tell([rule], Story((1000, Mode.Away), (59_000, Mode.Home)), Mode.Home));
+        Assert.Equal([60_000L, 90_000], Tell([rule], Story((0, Mode.Away), (75_000, Mode.Home)), Mode.Home).Select(d => d.TimeMs));
+        Assert.Equal([60_000L], Tell([rule with { CancelIfDry = true }], Story((0, Mode.Away), (75_000, Mode.Home)), Mode.Home).Select(d => d.TimeMs));
+    }
 
     [Fact]
     public void It_never_closes_without_having_told() => Gen.Select(AnyRule.Array[1, 3], AnyStory).Sample((rules, story) =>
@@ -65,7 +108,7 @@ public class RuleEngineProperties
             {
                 told = step.TimeMs;
             }
-            else if (step.TimeMs != told + (long)Math.Round(rule.DelayS * 1000))
+            else if (step.Order.Kind == RuleOrderKind.Close && step.TimeMs != told + (long)Math.Round(rule.DelayS * 1000))
             {
                 return false;
             }
@@ -84,26 +127,44 @@ public class RuleEngineProperties
 
     [Fact]
     public void Without_water_nothing_happens() => Gen.Select(AnyRule.Array[1, 3], AnyStory).Sample((rules, story) =>
-        Tell(rules, [.. story.Where(s => s.Happened.Kind != RuleEventKind.SensorWet)]).Count == 0);
+        Tell(rules, [.. story.Where(s => !s.Happened.Begins)]).Count == 0);
 
     [Fact]
     public void A_rule_acts_the_same_whatever_other_rules_there_are() => Gen.Select(AnyRule, AnyRule, AnyStory).Sample((rule, other, story) =>
     {
-        IEnumerable<(long, RuleOrderKind, int)> alone = Tell([rule], story).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Sensor));
-        IEnumerable<(long, RuleOrderKind, int)> beside = Tell([other, rule], story).Where(d => d.Order.Rule == 1).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Sensor));
+        IEnumerable<(long, RuleOrderKind, int)> alone = Tell([rule], story).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Condition));
+        IEnumerable<(long, RuleOrderKind, int)> beside = Tell([other, rule], story).Where(d => d.Order.Rule == 1).Select(d => (d.TimeMs, d.Order.Kind, d.Order.Condition));
         return alone.SequenceEqual(beside);
     }, iter: 2000);
 
     private static Rule[] Numbered(Rule[] rules) => [.. rules.Select((rule, i) => rule with { Id = $"rule-{i}" })];
 
-    private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, RuleEvent Happened)[] story)
+    private static Rule Single(string sensor) => new()
     {
-        var run = new RuleStory(RuleProgram.Compile(rules, Sensors, []), Mode.Home);
+        Id = "rule",
+        Name = "Rule",
+        SensorIds = [sensor],
+        ConfirmS = 0,
+        Modes = Enum.GetValues<Mode>(),
+        Action = RuleAction.TellOnly,
+        DelayS = 0,
+        CancelIfDry = false,
+    };
+
+    private static RuleProgram Compiled(Rule[] rules) => RuleProgram.Compile(rules, Sensors, [], Buttons);
+
+    private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode = Mode.Home)
+    {
+        RuleProgram program = Compiled(rules);
+        var run = new RuleStory(program, mode);
         long now = 0;
-        foreach ((int gap, RuleEvent happened) in story)
+        foreach ((int gap, Happening happened) in story)
         {
             now += gap;
-            run.At(now, happened);
+            if (happened.Event(program) is { } told)
+            {
+                run.At(now, told);
+            }
         }
 
         run.ToEnd();
@@ -111,14 +172,14 @@ public class RuleEngineProperties
     }
 
     /// <summary>By the reference engine, with milliseconds for its seconds, so that its sums are exact.</summary>
-    private static List<(long TimeMs, bool Closes, string RuleId, int Sensor)> Slowly(Rule[] rules, (int GapMs, RuleEvent Happened)[] story)
+    private static List<(long TimeMs, RuleOrderKind Kind, string RuleId, string What)> Slowly(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode)
     {
         Rule[] exact = [.. rules.Select(r => r with { ConfirmS = Math.Round(r.ConfirmS * 1000), DelayS = Math.Round(r.DelayS * 1000) })];
-        var done = new List<(long, bool, string, int)>();
-        EngineState state = EngineState.Quiet(exact, Mode.Home);
+        var done = new List<(long, RuleOrderKind, string, string)>();
+        EngineState state = EngineState.Quiet(exact, mode);
         double? deadline = null;
         double now = 0;
-        foreach ((int gap, RuleEvent happened) in story)
+        foreach ((int gap, Happening happened) in story)
         {
             now += gap;
             while (deadline <= now)
@@ -126,12 +187,9 @@ public class RuleEngineProperties
                 Step(deadline.Value, new ReferenceEvent.TimePassed());
             }
 
-            Step(now, happened.Kind switch
-            {
-                RuleEventKind.SensorWet => new ReferenceEvent.SensorWet(Sensors[happened.Index]),
-                RuleEventKind.SensorDry => new ReferenceEvent.SensorDry(Sensors[happened.Index]),
-                _ => new ReferenceEvent.ModeChanged((Mode)happened.Index),
-            });
+            Step(now, happened.Condition is not { } condition ? new ReferenceEvent.ModeChanged(happened.Mode)
+                : happened.Begins ? new ReferenceEvent.Begins(Conditions[condition].What)
+                : new ReferenceEvent.Ends(Conditions[condition].What));
         }
 
         while (deadline is { } time)
@@ -145,7 +203,24 @@ public class RuleEngineProperties
         {
             EngineStep step = ReferenceRuleEngine.Step(exact, state, happened, time);
             (state, deadline) = (step.State, step.NextDeadlineS);
-            done.AddRange(step.Actions.Select(a => ((long)time, a is EngineAction.CloseValve, a.RuleId, Array.IndexOf(Sensors, a.SensorId))));
+            done.AddRange(step.Actions.Select(a => ((long)time, KindOf(a), a.RuleId, a.What)));
         }
+    }
+
+    private static RuleOrderKind KindOf(EngineAction action) => action switch
+    {
+        EngineAction.Tell => RuleOrderKind.Tell,
+        EngineAction.StopSwitches => RuleOrderKind.StopSwitches,
+        _ => RuleOrderKind.Close,
+    };
+
+    /// <param name="Condition">That begins or ends; <see langword="null"/>: the mode changes.</param>
+    private sealed record Happening(int? Condition, bool Begins, Mode Mode)
+    {
+        /// <summary>As a program is told; <see langword="null"/>: none of its rules waits for it.</summary>
+        public RuleEvent? Event(RuleProgram program) => Condition is not { } condition ? RuleEvent.Becomes(Mode)
+            : program.ConditionOf(Conditions[condition].Trigger, Conditions[condition].Index) is not { } index ? null
+            : Begins ? RuleEvent.Begins(index)
+            : RuleEvent.Ends(index);
     }
 }

@@ -149,7 +149,7 @@ public class RuleEngineTests
         public List<string> ToEnd()
         {
             story.ToEnd();
-            return [.. story.Done.Select(d => $"{d.TimeMs / 1000.0} {(d.Order.Kind == RuleOrderKind.Close ? "close" : "tell")} {(char)('a' + d.Order.Sensor)}")];
+            return [.. story.Done.Select(d => $"{d.TimeMs / 1000.0} {(d.Order.Kind == RuleOrderKind.Close ? "close" : "tell")} {(char)('a' + d.Order.Condition)}")];
         }
 
         public long CloseTimeMs()

@@ -36,8 +36,20 @@ public class RuleTextTests
             };
         });
 
+    /// <summary>Waiting for anything, and stopping switches or none; what has no use in it is left out.</summary>
+    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Int[0, 2], Gen.Double[86400, 604800]).Select((rule, trigger, buttons, stopped, silentS) => rule with
+    {
+        Trigger = trigger == RuleTrigger.SensorWet ? null : trigger,
+        AtLeast = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent ? rule.AtLeast : null,
+        AllBut = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent && rule.AllBut,
+        SensorIds = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent ? rule.SensorIds : [],
+        ConfirmS = trigger == RuleTrigger.SensorSilent ? silentS : rule.ConfirmS,
+        ButtonIds = trigger == RuleTrigger.ButtonPressed && buttons < 4 ? [.. Plan.Installation.Buttons!.Where((_, i) => (buttons & (1 << i)) != 0).Select(b => b.Id)] : null,
+        StopSwitchIds = stopped == 0 ? null : [.. Plan.Installation.Switches!.Take(stopped).Select(s => s.Id)],
+    });
+
     [Fact]
-    public void What_is_written_reads_back_as_the_same_rule() => AnyRule.Sample(rule =>
+    public void What_is_written_reads_back_as_the_same_rule() => AnyRuleAtAll.Sample(rule =>
     {
         string text = RuleText.Write(Plan, rule);
         RuleTextRead read = RuleText.Read(Plan, "r", text);
@@ -53,6 +65,18 @@ public class RuleTextTests
     }
 
     [Fact]
+    public void What_is_waited_for_and_switched_off_reads_as_one_would_say_it()
+    {
+        Rule rule = Plan.Installation.Rules[0] with { Name = "R", SensorIds = [], AllBut = true, ConfirmS = 60, DelayS = 30, Modes = [Mode.Away] };
+        string Text(Rule other) => RuleText.Write(Plan, other).Replace('\n', ' ').Trim();
+        Assert.Equal("rule \"R\" when any sensor is silent for 26 h in away then tell", Text(rule with { Trigger = RuleTrigger.SensorSilent, ConfirmS = 93600, Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when the mode comes for 1 min in away then tell, wait 30 s unless over, close every valve", Text(rule with { Trigger = RuleTrigger.ModeComes }));
+        Assert.Equal("rule \"R\" when the mains fails for 1 min in away then tell, stop \"Pump\" and \"Outlet\" #w1, close every valve", Text(rule with { Trigger = RuleTrigger.MainsFails, StopSwitchIds = ["w0", "w1"], DelayS = 0, CancelIfDry = false }));
+        Assert.Equal("rule \"R\" when any button is pressed for 1 min in away then tell, stop \"Pump\"", Text(rule with { Trigger = RuleTrigger.ButtonPressed, Action = RuleAction.TellOnly, StopSwitchIds = ["w0"] }));
+        Assert.Equal("rule \"R\" when button \"By the door\" is pressed for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ButtonPressed, ButtonIds = ["b0"], Action = RuleAction.TellOnly }));
+    }
+
+    [Fact]
     public void Spaces_lines_and_capitals_are_as_one_likes()
     {
         RuleTextRead read = RuleText.Read(House(), "r", "  Rule \"A\" WHEN any sensor is wet for 1.5 min\n\n in away,holiday then\ttell , wait 0.25 h,close \"The stop valve\"  ".Replace("The stop valve", House().Building.StopValves[0].Name, StringComparison.Ordinal));
@@ -65,7 +89,7 @@ public class RuleTextTests
     [InlineData("", 1, 1, "the end", "rule")]
     [InlineData("rule Pit", 1, 6, "pit", "the rule's name in quotes")]
     [InlineData("rule \"Pit\nwhen", 1, 6, "\"Pit", "the rule's name in quotes")]
-    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, or no sensor")]
+    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, no sensor, any button, button and names, the mode, the mains or the internet")]
     [InlineData("rule \"P\"\nwhen any 0 of", 2, 10, "0", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 1.5 sensors", 2, 10, "1.5", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 2 sensor is", 2, 12, "sensor", "sensors, or of and names")]
@@ -74,7 +98,14 @@ public class RuleTextTests
     [InlineData("rule \"P\"\nwhen any sensor is wet for 25 h", 2, 28, "25", "a day at the most")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in home, home then tell", 1, 50, "home", "one of away, asleep, holiday")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then close", 1, 60, "close", "tell")]
-    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve", 1, 66, "open", "wait or close")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve", 1, 66, "open", "stop, wait or close")]
+    [InlineData("rule \"P\" when any sensor is dry", 1, 29, "dry", "wet or silent")]
+    [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, mains or internet")]
+    [InlineData("rule \"P\" when the mode fails", 1, 24, "fails", "comes")]
+    [InlineData("rule \"P\" when button \"Door\" is pressed", 1, 22, "\"Door\"", "one of ")]
+    [InlineData("rule \"P\" when any sensor is silent for 200 h", 1, 40, "200", "a week at the most")]
+    [InlineData("rule \"P\" when the mains fails for 5 s in home then tell, wait 5 s unless dry", 1, 74, "dry", "over")]
+    [InlineData("rule \"P\" when the mains fails for 5 s in home then tell, stop pump", 1, 63, "pump", "the name of a switch in quotes")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, wait 5 s close every valve", 1, 75, "close", "unless dry, or a comma and close")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell; call", 1, 64, ";", "names, nobody, a comma and what comes next, or the end")]
     public void What_is_wrong_is_said_where_it_is(string text, int line, int column, string found, string expected)
@@ -138,11 +169,16 @@ public class RuleTextTests
     private static Plan WithNames(Plan plan) => plan.WithInstallation(i => i with
     {
         Contacts = [.. ((string[])["Maren", "Twin", "Twin"]).Select((name, n) => new Contact { Id = $"c{n}", Name = name, Ways = [AlertWay.Call], Modes = [Mode.Away] })],
+        Buttons = [new HandButton { Id = "b0", Name = "By the door" }, new HandButton { Id = "b1", Name = "Alarm panel" }],
+        Switches = [new LoadSwitch { Id = "w0", Name = "Pump", Stops = SwitchedLoad.Pump }, new LoadSwitch { Id = "w1", Name = "Outlet", Stops = SwitchedLoad.Machine }, new LoadSwitch { Id = "w2", Name = "Outlet", Stops = SwitchedLoad.Heater }],
         Sensors = [.. Names.Select((name, n) => i.Sensors[0] with { Id = $"s{n}", Name = name })],
     });
 
     private static bool Same(Rule a, Rule b) =>
         (a.Id, a.Name, a.AllBut, a.ConfirmS, a.Action, a.DelayS, a.CancelIfDry) == (b.Id, b.Name, b.AllBut, b.ConfirmS, b.Action, b.DelayS, b.CancelIfDry)
-        && a.AtLeast == b.AtLeast && (a.TellIds is null) == (b.TellIds is null) && (a.TellIds ?? []).SequenceEqual(b.TellIds ?? [])
+        && a.AtLeast == b.AtLeast && Same(a.TellIds, b.TellIds)
+        && a.WaitsFor == b.WaitsFor && Same(a.ButtonIds, b.ButtonIds) && Same(a.StopSwitchIds, b.StopSwitchIds)
         && a.SensorIds.SequenceEqual(b.SensorIds) && a.Modes.SequenceEqual(b.Modes) && a.StopValveIds.SequenceEqual(b.StopValveIds);
+
+    private static bool Same(IReadOnlyList<string>? a, IReadOnlyList<string>? b) => (a is null) == (b is null) && (a ?? []).SequenceEqual(b ?? []);
 }

@@ -60,7 +60,7 @@ internal sealed class ReferenceSimulator(Scenario scenario, Rule[] rules, string
         List<EngineAction> actions = [];
         foreach ((_, int sensor) in heard)
         {
-            Take(new ReferenceEvent.SensorWet(sensorIds[sensor]));
+            Take(new ReferenceEvent.Begins(sensorIds[sensor]));
         }
 
         Take(new ReferenceEvent.TimePassed());

@@ -271,15 +271,19 @@ export const api = {
   assess: (plan: Plan, signal?: AbortSignal): Promise<Assessment> =>
     json(about('/api/assessments', plan, { signal })),
 
-  /** @param faults What is broken meanwhile. */
+  /**
+   * @param faults What is broken when it begins.
+   * @param meanwhile What happens while it runs, in the words of an address.
+   */
   rehearse: (
     plan: Plan,
     leak: string,
     mode: Mode,
     faults: Fault[],
+    meanwhile: string,
     signal?: AbortSignal,
   ): Promise<Rehearsed> =>
-    json(about('/api/rehearsals', plan, { query: { leak, mode, faults: faults.join() }, signal })),
+    json(about('/api/rehearsals', plan, { query: { leak, mode, faults: faults.join(), meanwhile }, signal })),
 
   /** Every leak in every mode with each single fault. */
   tryFaults: (plan: Plan, signal?: AbortSignal): Promise<FaultMatrix> =>

@@ -1448,6 +1448,8 @@ export interface components {
             sensorLives: components["schemas"]["SensorLife"][];
             /** @description What radio reaches. */
             reach: components["schemas"]["RadioReach"];
+            /** @description How the kept rehearsals come out, in the order of the plan. */
+            cases: components["schemas"]["CaseOutcome"][];
             stages: components["schemas"]["StageStatus"][];
             tally: components["schemas"]["Tally"];
         };
@@ -1602,6 +1604,18 @@ export interface components {
             openings: components["schemas"]["FloorOpening"][];
             /** @description What wets a sensor here although nothing leaks; `null`: nobody has said. */
             nuisance?: null | components["schemas"]["NuisanceEvent"][];
+        };
+        /** @description How a kept rehearsal comes out now. */
+        CaseOutcome: {
+            /** @description The case. */
+            caseId: string;
+            /**
+             * Format: double
+             * @description Of all its leaks together, m³; `null`: without end, or not known.
+             */
+            lostM3: null | number;
+            /** @description Whether that is no more than the case allows. */
+            holds: boolean;
         };
         /** @description The devices a plan may use. Ids are unique over all lists of devices. */
         Catalogue: {
@@ -2026,7 +2040,7 @@ export interface components {
             wireOnPipe?: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
-        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort";
+        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts";
         /** @description How often what is fitted fails, and how often it is tested with water. */
         FailureFigures: {
             /** @description At most one of a kind; `null`: nobody has said. */
@@ -2352,6 +2366,8 @@ export interface components {
              * @description From its message until the valve starts to move, s; `null`: it does not.
              */
             startsAfterS?: null | number;
+            /** @description Whether a rule shuts the valve when the mode comes, long before it leaks. */
+            stoodShut?: boolean;
             /**
              * Format: double
              * @description Litres lost of the worst leak that it knows of first, m³; `null`: without end, or it hears none.
@@ -2368,6 +2384,11 @@ export interface components {
             sensorId: string;
             /** @description In the order of the modes. */
             cells: components["schemas"]["GridCell"][];
+        };
+        /** @description A hand button, or a contact of an alarm panel or a relay, that the hub reads. */
+        HandButton: {
+            id: string;
+            name: string;
         };
         /** @enum {unknown} */
         HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
@@ -2482,6 +2503,10 @@ export interface components {
             rules: components["schemas"]["Rule"][];
             /** @description Who is told; `null`: nobody has said. */
             contacts?: null | components["schemas"]["Contact"][];
+            /** @description Hand buttons, and contacts of other equipment; `null`: none. */
+            buttons?: null | components["schemas"]["HandButton"][];
+            /** @description Switches that rules can turn off; `null`: none. */
+            switches?: null | components["schemas"]["LoadSwitch"][];
         };
         /**
          * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
@@ -2640,6 +2665,14 @@ export interface components {
             trouble: null | string;
             isPutAway: boolean;
         };
+        /** @description A relay or an outlet that the hub can turn off. */
+        LoadSwitch: {
+            id: string;
+            name: string;
+            stops: components["schemas"]["SwitchedLoad"];
+            /** @description The machine that it stops; `null`: not said, or no machine. */
+            fixtureId?: null | string;
+        };
         /** @description Something that happened at a site. It is written down once and never changed; one that was wrong is struck out by another. */
         LogEntry: {
             kind: components["schemas"]["LogKind"];
@@ -2696,6 +2729,25 @@ export interface components {
          * @enum {unknown}
          */
         MarginStanding: "unknown" | "blocked" | "tooWeak" | "mayBeTooWeak" | "thin" | "enough";
+        /** @description Something that happens while a leak runs. */
+        Meanwhile: {
+            /**
+             * Format: double
+             * @description From the first drop.
+             */
+            atS: number;
+            kind: components["schemas"]["MeanwhileKind"];
+            mode?: null | components["schemas"]["Mode"];
+            /** @description The leak that begins. */
+            leakId?: null | string;
+            /** @description The button that is pressed. */
+            buttonId?: null | string;
+        };
+        /**
+         * @description What can happen while a leak runs.
+         * @enum {unknown}
+         */
+        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed";
         /**
          * @description Who is home.
          * @enum {unknown}
@@ -2835,8 +2887,27 @@ export interface components {
             /** @description Each leak point at its worst over the modes, in the order of the plan. */
             leaks: components["schemas"]["LeakOutcome"][];
         };
+        /** @description Another leak that began meanwhile. */
+        OtherLeak: {
+            /** @description The leak. */
+            leakId: string;
+            /**
+             * Format: double
+             * @description From the first drop of the one rehearsed, s.
+             */
+            startsS: number;
+            /** @description What becomes of it. */
+            outcome: components["schemas"]["Outcome"];
+            /**
+             * Format: double
+             * @description Out of it until its flow stops, m³; `null`: without end, or not known.
+             */
+            lostM3: null | number;
+            /** @description Whether it runs for ever. */
+            endless: boolean;
+        };
         /** @enum {unknown} */
-        Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow";
+        Outcome: "closes" | "closesPartly" | "tellsOnly" | "nothing" | "noFlow" | "ended";
         /** @description One part that can fail. */
         Part: {
             /** @description What it is. */
@@ -3053,6 +3124,8 @@ export interface components {
             /** @description What the customer calculates the price against. */
             payback: components["schemas"]["Payback"];
             failures?: null | components["schemas"]["FailureFigures"];
+            /** @description Rehearsals that must go on coming out as well as they did; `null`: none. */
+            cases?: null | components["schemas"]["RehearsalCase"][];
             /**
              * Format: int32
              * @description The revision of the firm's catalogue that Catalogue Plan.Catalogue was taken from; `null`: it is the plan's own.
@@ -3405,6 +3478,22 @@ export interface components {
             /** @description As the file has it; `null`: it says nothing. */
             finishId?: null | string;
         };
+        /** @description A rehearsal that is kept with the plan, and must go on coming out as well as it did. */
+        RehearsalCase: {
+            id: string;
+            name: string;
+            leakId: string;
+            mode: components["schemas"]["Mode"];
+            /** @description What is broken. */
+            faults: components["schemas"]["Fault"][];
+            /** @description What happens while it runs. */
+            meanwhile: components["schemas"]["Meanwhile"][];
+            /**
+             * Format: double
+             * @description The most that may be lost, of all its leaks together.
+             */
+            mostM3: number;
+        };
         /** @description One leak in one mode, from the first drop until it is quiet, every unknown taken as it gives the most litres. */
         Rehearsed: {
             leakId: string;
@@ -3430,6 +3519,18 @@ export interface components {
             told?: components["schemas"]["ToldContact"][];
             curve: components["schemas"]["TimelinePoint"][];
             drainDown: components["schemas"]["DrainParts"];
+            /** @description The leaks that began meanwhile, at the end that gives the most litres; all other figures are of the one rehearsed alone. */
+            others?: components["schemas"]["OtherLeak"][];
+            /**
+             * Format: double
+             * @description The most that is lost of all its leaks together, m³; `null`: without end, or not known.
+             */
+            allLostM3?: null | number;
+            /**
+             * Format: double
+             * @description From the first drop until the flow stops, s; `null` where it does not.
+             */
+            stopsAfterS?: null | number;
         };
         /** @description A change that was tried for one leak, with what the matrix makes of it then. */
         Remedy: {
@@ -3542,10 +3643,14 @@ export interface components {
             /** @description At least one. */
             rooms: components["schemas"]["ReadRoom"][];
         };
-        /** @description So many of its sensors wet for the confirming time, in these modes: tell, and close after the delay or leave it at that. */
+        /**
+         * @description What it waits for is so for the confirming time, in these modes: tell, stop what is switched, and close after the delay or leave it at
+         *     that.
+         */
         Rule: {
             id: string;
             name: string;
+            trigger?: null | components["schemas"]["RuleTrigger"];
             /** @description The sensors it listens to; with bool Rule.AllBut those that it does not. */
             sensorIds: string[];
             /** @description Whether it listens to every sensor but those named, and so to each that is added. */
@@ -3555,15 +3660,19 @@ export interface components {
              * @description How many of them must be wet at once; `null`: one is enough.
              */
             atLeast?: null | number;
+            /** @description The buttons it waits for; `null`: every one. */
+            buttonIds?: null | string[];
             /**
              * Format: double
-             * @description How long a sensor must stay wet before the rule acts.
+             * @description How long what it waits for must be so before the rule acts; a week for a silent sensor, a day otherwise.
              */
             confirmS: number;
             modes: components["schemas"]["Mode"][];
             action: components["schemas"]["RuleAction"];
             /** @description The contacts it tells; `null`: all there are. */
             tellIds?: null | string[];
+            /** @description The switches it stops as soon as it tells; `null`: none. */
+            stopSwitchIds?: null | string[];
             /** @description The main valves it closes; none named: every one that has a drive. */
             stopValveIds: string[];
             /**
@@ -3571,7 +3680,7 @@ export interface components {
              * @description From telling to closing.
              */
             delayS: number;
-            /** @description Whether a pending closing is dropped when all the rule's sensors are dry again. */
+            /** @description Whether a pending closing is dropped when all that the rule waits for is over: its sensors dry again, the mains back. */
             cancelIfDry: boolean;
         };
         /** @enum {unknown} */
@@ -3625,6 +3734,8 @@ export interface components {
             rule: null | components["schemas"]["Rule"];
             fault: null | components["schemas"]["RuleTextFault"];
         };
+        /** @enum {unknown} */
+        RuleTrigger: "sensorWet" | "sensorSilent" | "modeComes" | "mainsFails" | "internetFails" | "buttonPressed" | null;
         /** @description The firm's catalogue at one of its revisions. */
         SavedCatalogue: {
             /** Format: int32 */
@@ -3800,8 +3911,8 @@ export interface components {
              * @description From 1, in the order of the work: sensor by sensor.
              */
             number: number;
-            /** @description The sensor it is of. */
-            sensorId: string;
+            /** @description The sensor it is of; `null` where it is of none. */
+            sensorId: null | string;
             /** @description The rule it comes from. */
             ruleId: string;
             /** @description What starts it. */
@@ -4094,6 +4205,11 @@ export interface components {
             mostFlowM3PerS: number;
             curve: components["schemas"]["CurvePoint"][];
         };
+        /**
+         * @description What a switch turns off.
+         * @enum {unknown}
+         */
+        SwitchedLoad: "pump" | "machine" | "heater";
         /** @description The figures that are always in sight. */
         Tally: {
             worst?: null | components["schemas"]["LeakOutcome"];
@@ -4138,6 +4254,11 @@ export interface components {
             volumeM3: number;
             sensorId?: null | string;
             ruleId?: null | string;
+            mode?: null | components["schemas"]["Mode"];
+            /** @description That begins. */
+            leakId?: null | string;
+            /** @description That is pressed. */
+            buttonId?: null | string;
         };
         /** @description A point of the running total. */
         TimelinePoint: {
@@ -4447,7 +4568,7 @@ export interface components {
         WrittenRule: {
             /** @description By the grammar in docs/formats. */
             text: string;
-            /** @description What it tells, by the first sensor that it listens to; `null`: it listens to none. */
+            /** @description What it tells, by the first sensor that it waits for; `null`: it waits for one, and for none that there is. */
             message: null | string;
         };
         /** @enum {unknown} */
@@ -5422,6 +5543,7 @@ export interface operations {
                 leak: string;
                 mode: string;
                 faults?: string;
+                meanwhile?: string;
                 plan?: string;
             };
             header?: never;

@@ -1,10 +1,14 @@
 import type { Rule } from '@/api/types'
 
-type Listening = Pick<Rule, 'sensorIds' | 'allBut'>
+type Listening = Pick<Rule, 'sensorIds' | 'allBut' | 'trigger'>
 
-/** Whether a rule listens to a sensor: to those named, or to all but those named. */
-export const hears = (rule: Listening, sensorId: string): boolean =>
+/** Whether a sensor is one of those that a rule waits for: those named, or all but those named. */
+export const names = (rule: Listening, sensorId: string): boolean =>
   rule.sensorIds.includes(sensorId) !== (rule.allBut ?? false)
+
+/** Whether a rule acts when a sensor is wet. */
+export const hears = (rule: Listening, sensorId: string): boolean =>
+  (rule.trigger ?? 'sensorWet') === 'sensorWet' && names(rule, sensorId)
 
 const without = (ids: string[], gone: string[]) => ids.filter((id) => !gone.includes(id))
 

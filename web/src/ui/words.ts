@@ -7,6 +7,8 @@ import type {
   Finding,
   FittedDrive,
   LeakKind,
+  LoadSwitch,
+  Meanwhile,
   Mode,
   Outcome,
   Phase,
@@ -15,6 +17,7 @@ import type {
   StageState,
   Provenance,
   RadioCover,
+  RuleTrigger,
   SensorSpec,
   ValveKind,
   WallMaterial,
@@ -75,6 +78,7 @@ export const outcomeWords: Record<Outcome, string> = {
   tellsOnly: 'only tells',
   nothing: 'nothing happens',
   noFlow: 'no water comes out',
+  ended: 'stays open: the leak ends before',
 }
 
 export const causeWords: Record<Cause, string> = {
@@ -154,6 +158,42 @@ export const eventWords: Record<EventKind, string> = {
   valveMoves: 'Valve starts to turn',
   flowStops: 'Flow has stopped',
   valveStopsShort: 'Stroke ends, water runs on',
+  stoodShut: 'Valve stood shut before',
+  switchesOff: 'Switched off',
+  mainsFails: 'The mains fails',
+  internetFails: 'The internet fails',
+  buttonPressed: 'Button is pressed',
+  modeBecomes: 'Mode changes',
+  wipedUp: 'Wiped up',
+  sensorDry: 'Sensor is dry',
+  leakEnds: 'The leak ends',
+  leakStarts: 'Another leak begins',
+}
+
+/** What a rule waits for. */
+export const triggerChoices: Choice<RuleTrigger>[] = [
+  { value: 'sensorWet', label: 'A sensor is wet' },
+  { value: 'sensorSilent', label: 'A sensor is silent', hint: 'it has sent nothing for too long' },
+  { value: 'modeComes', label: 'A mode comes', hint: 'such as: everyone has left' },
+  { value: 'mainsFails', label: 'The mains fails' },
+  { value: 'internetFails', label: 'The internet fails' },
+  { value: 'buttonPressed', label: 'A button is pressed', hint: 'or a contact of other equipment closes' },
+]
+
+/** What a switch turns off. */
+export const loadChoices: Choice<LoadSwitch['stops']>[] = [
+  { value: 'pump', label: 'The pump of the supply' },
+  { value: 'machine', label: 'A machine', hint: 'that pumps water out of itself' },
+  { value: 'heater', label: 'What heats a water heater' },
+]
+
+/** What may happen while a leak runs. */
+export const meanwhileWords: Record<Meanwhile['kind'], string> = {
+  modeBecomes: 'The mode becomes',
+  wipedUp: 'The water is wiped up',
+  leakEnds: 'The leak ends',
+  leakStarts: 'Another leak begins',
+  buttonPressed: 'A button is pressed',
 }
 
 export const provenanceWords: Record<Provenance, string> = {

@@ -17,6 +17,7 @@ import type {
 import { isFixedFlow } from '@/ui/words'
 import { driveIndexOn } from '../drives'
 import { freshId } from '../names'
+import { forgetLeaks } from './cases'
 import { change, takeOut, type Command } from './list'
 import { forgetRadio } from './radio'
 
@@ -134,6 +135,8 @@ export const removeRoom =
     const { building, installation } = draft
     const room = takeOut(building.rooms, id)
     for (const leak of room?.leaks ?? []) forgetDistances(installation, leak.id)
+    forgetLeaks(draft, room?.leaks.map((l) => l.id) ?? [])
+    for (const fixture of room?.fixtures ?? []) forgetFixture(installation, fixture.id)
     const gone = new Set(installation.sensors.filter((s) => s.roomId === id).map((s) => s.id))
     installation.sensors = installation.sensors.filter((s) => !gone.has(s.id))
     for (const sensor of gone) forgetRadio(draft, sensor)
@@ -262,13 +265,20 @@ export const setLeakSide = (id: string, side: LeakPoint['side'], feed: ProposedF
     if (leak.pipeIsProposed) Object.assign(leak, feed)
   })
 
-/** The distances to it that sensors have go with it. */
+/** The distances to it that sensors have go with it, and so do rehearsals of it that are kept. */
 export const removeLeak =
   (id: string): Command =>
-  ({ building, installation }) => {
-    for (const room of building.rooms) takeOut(room.leaks, id)
-    forgetDistances(installation, id)
+  (draft) => {
+    for (const room of draft.building.rooms) takeOut(room.leaks, id)
+    forgetDistances(draft.installation, id)
+    forgetLeaks(draft, [id])
   }
+
+/** What switches it off is not said to any more. */
+function forgetFixture(installation: Plan['installation'], fixtureId: string) {
+  for (const loadSwitch of installation.switches ?? [])
+    if (loadSwitch.fixtureId === fixtureId) loadSwitch.fixtureId = null
+}
 
 function forgetDistances(installation: Plan['installation'], leakId: string) {
   for (const sensor of installation.sensors)
@@ -292,11 +302,12 @@ export const editFixture =
 /** Its leak points stay. */
 export const removeFixture =
   (id: string): Command =>
-  ({ building }) => {
+  ({ building, installation }) => {
     for (const room of building.rooms) {
       takeOut(room.fixtures, id)
       for (const leak of room.leaks) if (leak.fixtureId === id) leak.fixtureId = null
     }
+    forgetFixture(installation, id)
   }
 
 /** Below the others, or above them. */

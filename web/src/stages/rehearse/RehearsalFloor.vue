@@ -5,7 +5,7 @@ import type { Plan, Rehearsed } from '@/api/types'
 import FloorAtMoment from '@/floor/FloorAtMoment.vue'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { duration } from '@/ui/units'
-import { outAt, turnedAt, wetAt } from './moment'
+import { onFloorAt, turnedAt, wetAt } from './moment'
 
 /** The floor where it leaks, at one moment of the rehearsal: water, wet sensors, the handle. */
 const props = defineProps<{ rehearsed: Rehearsed; plan: Plan; atS: number }>()
@@ -53,7 +53,7 @@ const label = computed(
       :plan="plan"
       :storey-id="storey.id"
       :sheets="sheets"
-      :out-ml="outAt(rehearsed.curve, atS) * 1e6"
+      :out-ml="onFloorAt(rehearsed, atS) * 1e6"
       :wet="wet"
       :turned="turned"
     />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { RouterLink, useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import type { Fault, Mode } from '@/api/types'
 import { leaksOf } from '@/site/names'
@@ -13,9 +13,13 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import { lostText, runningText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { duration, show, showBounds } from '@/ui/units'
-import { causeWords, faults, modes, modeWords, outcomeWords } from '@/ui/words'
+import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
+import { useAskedRehearsal } from './asked'
 import EventList from './EventList.vue'
 import FaultPicker from './FaultPicker.vue'
+import KeptCases from './KeptCases.vue'
+import { writeMeanwhile } from './meanwhile'
+import MeanwhileList from './MeanwhileList.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
@@ -30,23 +34,14 @@ const TrustView = defineAsyncComponent(() => import('./trust/TrustView.vue'))
 const open = useOpenPlan()
 const preferences = usePreferences()
 const route = useRoute()
-const router = useRouter()
+const { asked, ask } = useAskedRehearsal()
 
 const plan = computed(() => open.plan!)
 const leaks = computed(() => leaksOf(plan.value))
-const leakId = computed(() => {
-  const wanted = route.query.leak
-  const worst = open.assessment?.tally.worst?.leakId
-  return leaks.value.find((l) => l.leak.id === wanted)?.leak.id ?? worst ?? ''
-})
-const mode = computed<Mode>(() => modes.find((m) => m === route.query.mode) ?? 'away')
-const broken = computed<Fault[]>(() =>
-  faults.filter((f) =>
-    String(route.query.faults ?? '')
-      .split(',')
-      .includes(f),
-  ),
-)
+const leakId = computed(() => asked.value.leakId)
+const mode = computed(() => asked.value.mode)
+const broken = computed(() => asked.value.faults)
+const meanwhile = computed(() => writeMeanwhile(asked.value.meanwhile))
 const view = computed(() => String(route.query.view ?? ''))
 const leakChoices = computed(() =>
   leaks.value.map((l) => ({ value: l.leak.id, label: `${l.leak.name}, ${l.room.name}` })),
@@ -54,29 +49,39 @@ const leakChoices = computed(() =>
 const modeChoices = modes.map((m) => ({ value: m, label: modeWords[m] }))
 
 const { data, trouble } = usePlanQuery(
-  () => ['rehearsal', leakId.value, mode.value, broken.value.join()],
-  (of, signal) => api.rehearse(of, leakId.value, mode.value, broken.value, signal),
+  () => ['rehearsal', leakId.value, mode.value, broken.value.join(), meanwhile.value],
+  (of, signal) => api.rehearse(of, leakId.value, mode.value, broken.value, meanwhile.value, signal),
   { isAsked: () => leakId.value !== '', showsTrouble: true },
 )
 const rehearsed = computed(() => (leakId.value ? (data.value ?? null) : null))
 
-/** Another rehearsal of the leak, laid over it: with nothing broken, or in another mode. */
-const over = ref<Mode | 'sound' | ''>('')
+/** Another rehearsal of the leak, laid over it: with nothing broken, with nothing happening meanwhile, or in another mode. */
+const over = ref<Mode | 'sound' | 'undisturbed' | ''>('')
 const overChoices = computed(() => [
   { value: '' as const, label: 'Nothing' },
   ...(broken.value.length ? [{ value: 'sound' as const, label: 'Nothing broken' }] : []),
+  ...(meanwhile.value ? [{ value: 'undisturbed' as const, label: 'Nothing meanwhile' }] : []),
   ...modeChoices.filter((m) => m.value !== mode.value),
 ])
 const overAsked = computed(() => {
   const chosen = overChoices.value.find((c) => c.value === over.value)
   if (!chosen?.value) return null
-  return chosen.value === 'sound'
-    ? { name: chosen.label, mode: mode.value, broken: [] }
-    : { name: chosen.label, mode: chosen.value, broken: broken.value }
+  const same = { name: chosen.label, mode: mode.value, broken: broken.value, meanwhile: meanwhile.value }
+  if (chosen.value === 'sound') return { ...same, broken: [] }
+  return chosen.value === 'undisturbed' ? { ...same, meanwhile: '' } : { ...same, mode: chosen.value }
 })
 const { data: overData } = usePlanQuery(
-  () => ['rehearsal', leakId.value, overAsked.value?.mode, overAsked.value?.broken.join()],
-  (of, signal) => api.rehearse(of, leakId.value, overAsked.value!.mode, overAsked.value!.broken, signal),
+  () => [
+    'rehearsal',
+    leakId.value,
+    overAsked.value?.mode,
+    overAsked.value?.broken.join(),
+    overAsked.value?.meanwhile,
+  ],
+  (of, signal) => {
+    const { mode: other, broken: faults, meanwhile: steps } = overAsked.value!
+    return api.rehearse(of, leakId.value, other, faults, steps, signal)
+  },
   { isAsked: () => leakId.value !== '' && overAsked.value !== null },
 )
 
@@ -94,25 +99,23 @@ watch(
   { immediate: true },
 )
 
-/** What it came to when the plan was saved; with something broken, what it comes to with nothing broken. */
+/** What it came to when the plan was saved; with something broken or happening, what it comes to without. */
+const isDisturbed = computed(() => broken.value.length > 0 || meanwhile.value !== '')
 const before = computed(() =>
-  open.outcomeOf(broken.value.length ? open.assessment : open.savedAssessment, leakId.value, mode.value),
+  open.outcomeOf(isDisturbed.value ? open.assessment : open.savedAssessment, leakId.value, mode.value),
 )
 const stopsAfter = (seconds: number | null | undefined) => (seconds == null ? 'never' : duration(seconds))
-const stopsAfterS = computed(() =>
-  rehearsed.value?.outcome === 'closes'
-    ? rehearsed.value.events.find((e) => e.kind === 'flowStops')?.timeS
-    : null,
+/** The leaks that began meanwhile, and what all of them come to. */
+const others = computed(() =>
+  (rehearsed.value?.others ?? []).map((other) => ({
+    ...other,
+    name: leaks.value.find((l) => l.leak.id === other.leakId)?.leak.name,
+    lost: other.lostM3 == null ? 'no end' : show('volume', other.lostM3, preferences.system),
+  })),
 )
 
-const go = async (query: { leak?: string; mode?: Mode; faults?: Fault[] }) => {
-  const {
-    leak,
-    mode: chosen,
-    faults: of,
-  } = { leak: leakId.value, mode: mode.value, faults: broken.value, ...query }
-  await router.replace({ query: { leak, mode: chosen, ...(of.length ? { faults: of.join() } : {}) } })
-}
+const go = (query: { leak?: string; mode?: Mode; faults?: Fault[] }) =>
+  ask({ ...query, ...(query.leak ? { leakId: query.leak } : {}) })
 const views = [
   { name: 'One leak', view: '' },
   { name: 'Each fault', view: 'faults' },
@@ -158,13 +161,21 @@ const views = [
           />
           <FaultPicker :model-value="broken" @update:model-value="(chosen) => go({ faults: chosen })" />
         </div>
+        <MeanwhileList
+          class="mb-5"
+          :model-value="asked.meanwhile"
+          :plan="plan"
+          :leak-id="leakId"
+          :at-s="atS"
+          @update:model-value="(steps) => ask({ meanwhile: steps })"
+        />
         <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
         <div v-if="rehearsed" class="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
           <div class="min-w-0">
             <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
               <div>
                 <span class="text-faded block text-[13px]">{{
-                  broken.length ? 'Litres lost, with nothing broken and so' : 'Litres lost'
+                  isDisturbed ? 'Litres lost, undisturbed and so' : 'Litres lost'
                 }}</span>
                 <ChangedFigure
                   data-testid="escape"
@@ -178,7 +189,7 @@ const views = [
                 <span class="text-faded block text-[13px]">Flow stops after</span>
                 <ChangedFigure
                   class="text-xl font-bold"
-                  :now="stopsAfter(stopsAfterS)"
+                  :now="stopsAfter(rehearsed.stopsAfterS)"
                   :before="before && stopsAfter(before.stopsAfterS)"
                 />
               </div>
@@ -209,7 +220,27 @@ const views = [
                 >
               </span>
             </p>
-            <p v-else class="text-faded mb-3">The stop valve {{ outcomeWords[rehearsed.outcome] }}.</p>
+            <p v-if="others.length" class="mb-3" data-testid="others">
+              <template v-for="other in others" :key="other.leakId">
+                {{ other.name }}, from {{ duration(other.startsS) }}:
+                <span class="figures font-bold" :class="other.endless ? 'text-clay' : 'text-river'">{{
+                  other.lost
+                }}</span>.
+              </template>
+              All together:
+              <span
+                class="figures text-xl font-bold"
+                :class="rehearsed.allLostM3 == null ? 'text-clay' : 'text-river'"
+                >{{
+                  rehearsed.allLostM3 == null
+                    ? 'no end'
+                    : show('volume', rehearsed.allLostM3, preferences.system)
+                }}</span
+              >
+            </p>
+            <p v-if="!rehearsed.cause" class="text-faded mb-3">
+              The stop valve {{ outcomeWords[rehearsed.outcome] }}.
+            </p>
             <div class="flex flex-col gap-3 lg:flex-row">
               <TimeStrip
                 v-model="atS"
@@ -229,6 +260,13 @@ const views = [
             <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
           </div>
         </div>
+        <KeptCases
+          class="mt-8"
+          :plan="plan"
+          :asked="asked"
+          :rehearsed="rehearsed"
+          @pick="({ leakId, mode, faults, meanwhile }) => ask({ leakId, mode, faults, meanwhile })"
+        />
         <OutcomeTable class="mt-8" :leak-id="leakId" :mode="mode" @pick="go" />
         <p class="text-faded mt-4 max-w-prose text-[13px]">
           Estimates to compare choices by, with every unknown taken as it gives the most litres. What closes

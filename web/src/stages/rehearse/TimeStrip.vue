@@ -7,7 +7,7 @@ import { usePreferences } from '@/site/preferences'
 import { duration, figure, show } from '@/ui/units'
 import { useWidth } from '@/ui/useWidth'
 import { eventWords, phaseWords } from '@/ui/words'
-import { curveUntil, lanesOf, outAt } from './moment'
+import { curveUntil, lanesOf, lastOf, outAt } from './moment'
 import { phaseFill } from './phaseLook'
 import { whoOf } from './who'
 
@@ -31,8 +31,10 @@ const LANE_PX = 22
 const PAD = { left: 64, right: 18, top: 10, phases: 22, bottom: 26 }
 
 const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785411784e-3))
-const curve = computed(() => props.rehearsed.curve)
-const endS = computed(() => Math.max(1e-6, curve.value.at(-1)!.timeS) * (props.rehearsed.endless ? 1 : 1.06))
+const endS = computed(() => Math.max(1e-6, lastOf(props.rehearsed)) * (props.rehearsed.endless ? 1 : 1.06))
+const curve = computed(() =>
+  curveUntil(props.rehearsed, Math.max(props.rehearsed.curve.at(-1)!.timeS, lastOf(props.rehearsed))),
+)
 const x = computed(() => scaleLinear([0, endS.value], [PAD.left, width.value - PAD.right]))
 const overCurve = computed(() => (props.over ? curveUntil(props.over, endS.value) : []))
 const y = computed(() => {

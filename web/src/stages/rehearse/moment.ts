@@ -22,14 +22,25 @@ export function curveUntil(
   return [...curve.filter((p) => p.timeS < timeS), { timeS, volumeM3: outAt(curve, timeS) + runsOn }]
 }
 
-/** Ids of the sensors that water has reached by then. */
-export const wetAt = (events: TimelineEvent[], timeS: number): Set<string> =>
-  new Set(
-    events.flatMap((e) => (e.kind === 'sensorWet' && e.sensorId && e.timeS <= timeS ? [e.sensorId] : [])),
-  )
+/** On the floor by then, m³: what is out since it was last wiped up. */
+export function onFloorAt({ curve, events }: Pick<Rehearsed, 'curve' | 'events'>, timeS: number): number {
+  const wiped = events.filter((e) => e.kind === 'wipedUp' && e.timeS <= timeS).at(-1)
+  return outAt(curve, timeS) - (wiped?.volumeM3 ?? 0)
+}
+
+/** Ids of the sensors that water has reached by then, and that have not said since that they are dry. */
+export function wetAt(events: TimelineEvent[], timeS: number): Set<string> {
+  const wet = new Set<string>()
+  for (const { kind, sensorId } of events.filter((e) => e.timeS <= timeS)) {
+    if (kind === 'sensorWet' && sensorId) wet.add(sensorId)
+    if (kind === 'sensorDry' && sensorId) wet.delete(sensorId)
+  }
+  return wet
+}
 
 /** How far the handle has turned by then: 0 open, 1 at the end of its stroke. */
 export function turnedAt(events: TimelineEvent[], timeS: number): number {
+  if (events.some((e) => e.kind === 'stoodShut')) return 1
   const from = events.find((e) => e.kind === 'valveMoves')
   const to = events.find((e) => e.kind === 'flowStops' || e.kind === 'valveStopsShort')
   if (!from || timeS <= from.timeS) return 0
@@ -38,7 +49,28 @@ export function turnedAt(events: TimelineEvent[], timeS: number): number {
 
 export type LaneName = 'sensors' | 'radio' | 'rules' | 'valve' | 'people'
 
+/** What somebody or something outside does while the leak runs. */
+const meanwhile: TimelineEvent['kind'][] = [
+  'mainsFails',
+  'internetFails',
+  'buttonPressed',
+  'modeBecomes',
+  'wipedUp',
+  'leakEnds',
+  'leakStarts',
+]
+
+/** The last moment that a rehearsal shows, s: until its flow stops, and until all that happens meanwhile has. */
+export const lastOf = ({ curve, events }: Pick<Rehearsed, 'curve' | 'events'>): number =>
+  Math.max(curve.at(-1)!.timeS, ...events.filter((e) => meanwhile.includes(e.kind)).map((e) => e.timeS))
+
 const laneOf: Partial<Record<TimelineEvent['kind'], LaneName>> = {
+  ...(Object.fromEntries(meanwhile.map((kind) => [kind, 'people'])) as object),
+  mainsFails: 'radio',
+  internetFails: 'radio',
+  sensorDry: 'sensors',
+  stoodShut: 'valve',
+  switchesOff: 'rules',
   sensorWet: 'sensors',
   hubKnows: 'radio',
   closingOrdered: 'rules',
@@ -69,7 +101,16 @@ export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, end
   const first = (kind: TimelineEvent['kind']) => events.find((e) => e.kind === kind)?.timeS
   const names: LaneName[] = ['sensors', 'radio', 'rules', 'valve', 'people']
   const stretchesOf: Record<LaneName, Stretch[]> = {
-    sensors: between(first('sensorWet'), endS),
+    sensors: merged(
+      events
+        .filter((e) => e.kind === 'sensorWet')
+        .flatMap((wet) => {
+          const dry = events.find(
+            (e) => e.kind === 'sensorDry' && e.sensorId === wet.sensorId && e.timeS > wet.timeS,
+          )
+          return between(wet.timeS, dry?.timeS ?? endS)
+        }),
+    ),
     radio: events
       .filter((e) => e.kind === 'hubKnows')
       .flatMap((known) => {
@@ -77,7 +118,10 @@ export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, end
         return between(wet?.timeS, known.timeS)
       }),
     rules: between(first('hubKnows'), first('closingOrdered')),
-    valve: between(first('valveMoves'), first('flowStops') ?? first('valveStopsShort')),
+    valve:
+      first('stoodShut') === undefined
+        ? between(first('valveMoves'), first('flowStops') ?? first('valveStopsShort'))
+        : between(0, endS),
     people: between(first('told'), endS),
   }
   return names.map((name) => {
@@ -95,3 +139,14 @@ export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, end
 
 const between = (fromS: number | undefined, toS: number | undefined): Stretch[] =>
   fromS === undefined || toS === undefined || toS <= fromS ? [] : [{ fromS, toS }]
+
+/** Stretches in the order of their beginnings, those that touch as one. */
+function merged(stretches: Stretch[]): Stretch[] {
+  const whole: Stretch[] = []
+  for (const { fromS, toS } of stretches) {
+    const last = whole.at(-1)
+    if (last && fromS <= last.toS) last.toS = Math.max(last.toS, toS)
+    else whole.push({ fromS, toS })
+  }
+  return whole
+}

@@ -1,23 +1,23 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api } from '@/api/client'
-import type { Rule } from '@/api/types'
+import type { Rule, RuleTrigger } from '@/api/types'
 import { driveIndexOn } from '@/site/drives'
 import { editRule, removeRule } from '@/site/commands/installation'
-import { valveName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
-import { hears } from '@/site/rules'
+import { names } from '@/site/rules'
 import AnswerField from '@/ui/AnswerField.vue'
+import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
-import { show } from '@/ui/units'
-import { modes, modeWords, type Choice } from '@/ui/words'
+import { modes, modeWords, triggerChoices, type Choice } from '@/ui/words'
 import RuleText from './RuleText.vue'
+import { sentenceOf } from './sentence'
 
 /** One rule: its sentence on top, its parts below. */
 const props = defineProps<{
@@ -45,40 +45,36 @@ const actions: Choice<Rule['action']>[] = [
   { value: 'tellOnly', label: 'Only tell' },
 ]
 
-const sentence = computed(() => {
-  const { rule } = props
-  const time = (seconds: number) => show('duration', seconds, preferences.system)
-  const named = (ids: string[]) => ids.map((id) => sensors.value.find((s) => s.value === id)?.label ?? id)
-  const isSeveral = (rule.atLeast ?? 1) > 1
-  const [sensor, some] = isSeveral
-    ? [`any ${rule.atLeast} sensors`, `any ${rule.atLeast} of`]
-    : ['any sensor', 'any of']
-  const who = rule.allBut
-    ? rule.sensorIds.length === 0
-      ? sensor
-      : `${sensor} but ${named(rule.sensorIds).join(' and ')}`
-    : rule.sensorIds.length === 0
-      ? 'no sensor'
-      : rule.sensorIds.length === 1
-        ? named(rule.sensorIds)[0]!
-        : `${some} ${rule.sensorIds.length} sensors`
-  const when =
-    rule.modes.length === 0
-      ? 'in no mode'
-      : rule.modes.length === modes.length
-        ? 'in every mode'
-        : `when ${rule.modes.map((m) => modeWords[m].toLowerCase()).join(' or ')}`
-  const valves = rule.stopValveIds.map((id) => valveName(open.plan!, id))
-  const which = valves.length ? ` ${valves.join(' and ')}` : ''
-  const then =
-    rule.action === 'tellOnly'
-      ? 'only tell'
-      : `tell, then close${which} ${rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`}${rule.cancelIfDry && rule.delayS > 0 ? ' unless it dries' : ''}`
-  return `If ${who} ${isSeveral ? 'stay' : 'stays'} wet for ${time(rule.confirmS)} ${when}: ${then}.`
-})
+const sentence = computed(() => sentenceOf(props.rule, open.plan!, preferences.system))
+
+const trigger = computed<RuleTrigger>(() => props.rule.trigger ?? 'sensorWet')
+const isOfSensors = computed(() => trigger.value === 'sensorWet' || trigger.value === 'sensorSilent')
+/** What its time is of: what it waits for must be so for that long. */
+const waits: Record<RuleTrigger, { label: string; how: string }> = {
+  sensorWet: { label: 'Confirming time', how: 'How long it must stay wet: against splashes.' },
+  sensorSilent: { label: 'Silent for', how: 'Two or three of its reports that do not come.' },
+  modeComes: { label: 'After', how: 'How long the mode must have lasted.' },
+  mainsFails: { label: 'Failed for', how: 'Against short dips.' },
+  internetFails: { label: 'Failed for', how: 'Against short breaks.' },
+  buttonPressed: { label: 'Held for', how: 'None: at once when it is pressed.' },
+}
+const setTrigger = (chosen: RuleTrigger) =>
+  set('waits for', (r) => void (r.trigger = chosen === 'sensorWet' ? null : chosen))
+
+const buttons = computed(() =>
+  (open.plan!.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name })),
+)
+const pressed = computed(() => props.rule.buttonIds ?? buttons.value.map((b) => b.value))
+const setPressed = (values: string[]) =>
+  set('buttons', (r) => void (r.buttonIds = values.length === buttons.value.length ? null : values))
+const switches = computed(() =>
+  (open.plan!.installation.switches ?? []).map((s) => ({ value: s.id, label: s.name })),
+)
+const setStopped = (values: string[]) =>
+  set('switches', (r) => void (r.stopSwitchIds = values.length ? values : null))
 
 const ids = computed(() => sensors.value.map((s) => s.value))
-const heard = computed(() => ids.value.filter((id) => hears(props.rule, id)))
+const heard = computed(() => ids.value.filter((id) => names(props.rule, id)))
 /** All there are, and each that is added, while nobody is named. */
 const contacts = computed(() =>
   (open.plan!.installation.contacts ?? []).map((c) => ({ value: c.id, label: c.name })),
@@ -147,6 +143,13 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :apply="(text) => set('name', (r) => void (r.name = text))"
         :pointer="`/installation/rules/${index}/name`"
       />
+      <ChoiceField
+        label="Waits for"
+        :value="trigger"
+        :choices="triggerChoices"
+        :apply="setTrigger"
+        :pointer="`/installation/rules/${index}/trigger`"
+      />
       <AnswerField
         label="Then"
         :value="rule.action"
@@ -156,22 +159,23 @@ const set = (what: string, change: (rule: Rule) => void) =>
       />
       <TickChoices
         class="sm:col-span-2"
-        label="In these modes"
+        :label="trigger === 'modeComes' ? 'When one of these comes' : 'In these modes'"
         :values="rule.modes"
         :choices="modeChoices"
         :apply="(values) => set('modes', (r) => void (r.modes = values))"
       />
       <MeasureField
-        label="Confirming time"
+        :label="waits[trigger].label"
         kind="duration"
-        how="How long it must stay wet: against splashes."
+        :how="waits[trigger].how"
         required
         :values="[rule.confirmS]"
         :apply="(v) => set('confirming time', (r) => void (r.confirmS = v![0]!))"
         :pointer="`/installation/rules/${index}/confirmS`"
       />
       <MeasureField
-        label="So many wet at once"
+        v-if="isOfSensors"
+        :label="trigger === 'sensorWet' ? 'So many wet at once' : 'So many silent at once'"
         kind="number"
         how="More than one is against false alarms: a leak that wets one sensor then closes nothing."
         empty-word="one is enough"
@@ -199,7 +203,9 @@ const set = (what: string, change: (rule: Rule) => void) =>
         />
         <SwitchField
           class="mt-2"
-          label="Cancelled if it dries meanwhile"
+          :label="
+            trigger === 'sensorWet' ? 'Cancelled if it dries meanwhile' : 'Cancelled if it is over meanwhile'
+          "
           :value="rule.cancelIfDry"
           :apply="(on) => set('cancelled if dry', (r) => void (r.cancelIfDry = on))"
         />
@@ -213,6 +219,23 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :apply="(values) => set('mains', (r) => void (r.stopValveIds = values))"
       />
       <TickChoices
+        v-if="switches.length"
+        class="sm:col-span-2"
+        label="Switches off as soon as it tells"
+        :values="rule.stopSwitchIds ?? []"
+        :choices="switches"
+        :apply="setStopped"
+      />
+      <TickChoices
+        v-if="trigger === 'buttonPressed' && buttons.length"
+        class="sm:col-span-2"
+        label="Any of these buttons"
+        :values="pressed"
+        :choices="buttons"
+        :apply="setPressed"
+      />
+      <TickChoices
+        v-if="isOfSensors"
         class="sm:col-span-2"
         label="Any of these sensors"
         :values="heard"
@@ -220,6 +243,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :apply="setHeard"
       />
       <SwitchField
+        v-if="isOfSensors"
         class="sm:col-span-2"
         label="And any sensor that is added"
         :value="rule.allBut ?? false"

@@ -37,6 +37,7 @@ const ruleIndex = (group: GridGroup) => {
 }
 
 function actionText(cell: GridCell): string {
+  if (cell.stoodShut) return 'shut already'
   if (cell.action === 'closes')
     return cell.startsAfterS == null ? 'closes' : `closes in ${clock(cell.startsAfterS)}`
   return cell.action === 'tells' ? 'tells only' : 'nothing'

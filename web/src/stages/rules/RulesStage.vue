@@ -10,6 +10,7 @@ import SheetSection from '@/ui/SheetSection.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import CheckPanel from './CheckPanel.vue'
 import ContactList from './ContactList.vue'
+import InputList from './InputList.vue'
 import NuisancePanel from './NuisancePanel.vue'
 import RuleCard from './RuleCard.vue'
 import RuleGrid from './RuleGrid.vue'
@@ -54,6 +55,9 @@ async function add() {
     </SheetSection>
     <SheetSection title="Who is told">
       <ContactList />
+    </SheetSection>
+    <SheetSection title="Buttons and switches">
+      <InputList />
     </SheetSection>
     <SheetSection title="What closes for nothing">
       <NuisancePanel />

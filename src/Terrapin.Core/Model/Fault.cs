@@ -1,7 +1,6 @@
 using System.Text.Json.Serialization;
-using Terrapin.Core.Model;
 
-namespace Terrapin.Core.Rehearsal;
+namespace Terrapin.Core.Model;
 
 /// <summary>Something that is broken when the water begins to run, and stays so.</summary>
 [JsonConverter(typeof(CamelCase<Fault>))]

@@ -1,0 +1,68 @@
+using System.Text.Json.Serialization;
+
+namespace Terrapin.Core.Model;
+
+/// <summary>What can happen while a leak runs.</summary>
+[JsonConverter(typeof(CamelCase<MeanwhileKind>))]
+public enum MeanwhileKind
+{
+    ModeBecomes,
+
+    /// <summary>The water of the leak is wiped up; it may run on.</summary>
+    WipedUp,
+
+    /// <summary>The leak ends by itself, or somebody turns it off.</summary>
+    LeakEnds,
+
+    /// <summary>Another leak begins.</summary>
+    LeakStarts,
+    ButtonPressed,
+}
+
+/// <summary>Something that happens while a leak runs.</summary>
+public sealed record Meanwhile
+{
+    /// <summary>From the first drop.</summary>
+    [Limits(0, 604800, "s")]
+    public required double AtS { get; init; }
+
+    public required MeanwhileKind Kind { get; init; }
+
+    /// <summary>What the mode becomes.</summary>
+    public Mode? Mode { get; init; }
+
+    /// <summary>The leak that begins.</summary>
+    [Id]
+    public string? LeakId { get; init; }
+
+    /// <summary>The button that is pressed.</summary>
+    [Id]
+    public string? ButtonId { get; init; }
+}
+
+/// <summary>A rehearsal that is kept with the plan, and must go on coming out as well as it did.</summary>
+public sealed record RehearsalCase
+{
+    [Id]
+    public required string Id { get; init; }
+
+    [AtMost(120)]
+    public required string Name { get; init; }
+
+    [Id]
+    public required string LeakId { get; init; }
+
+    public required Mode Mode { get; init; }
+
+    /// <summary>What is broken.</summary>
+    [AtMost(30)]
+    public required IReadOnlyList<Fault> Faults { get; init; }
+
+    /// <summary>What happens while it runs.</summary>
+    [AtMost(50)]
+    public required IReadOnlyList<Meanwhile> Meanwhile { get; init; }
+
+    /// <summary>The most that may be lost, of all its leaks together.</summary>
+    [Limits(0, 1000, "m³")]
+    public required double MostM3 { get; init; }
+}

@@ -1,0 +1,164 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+using Terrapin.Core.Sensors;
+using Terrapin.Core.Simulation;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>What happens while a leak runs, at one end of what is not known.</summary>
+/// <param name="Steps">In any order.</param>
+/// <param name="Others">The leaks that begin meanwhile, in the order of the steps that name them.</param>
+internal sealed record LeakStory(IReadOnlyList<Meanwhile> Steps, IReadOnlyList<LeakCase> Others)
+{
+    public static LeakStory None { get; } = new([], []);
+}
+
+/// <summary>Puts leaks, what is broken and what happens meanwhile together to what the simulator runs.</summary>
+internal sealed class LeakScenario
+{
+    private readonly Plan plan;
+    private readonly Controls controls;
+    private readonly Mode mode;
+    private readonly Broken broken;
+    private readonly LeakStory story;
+    private readonly SensorCase? first;
+
+    /// <summary>For each driven valve the rule that had closed it before the first drop; empty where none had.</summary>
+    private readonly int?[] shutBy;
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="controls">Of that plan.</param>
+    /// <param name="leak">The leak that is rehearsed.</param>
+    /// <param name="mode">Who is home.</param>
+    /// <param name="broken">What is broken.</param>
+    /// <param name="story">What happens meanwhile.</param>
+    public LeakScenario(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story)
+    {
+        (this.plan, this.controls, this.mode, this.broken, this.story) = (plan, controls, mode, broken, story);
+        first = leak.First();
+        Leaks = [leak, .. story.Others];
+        int[] acted = [.. controls.Beforehand.Where(HasActed)];
+        int? ShutBy(string stopValveId) => broken.IsHeard(plan.DriveOn(stopValveId)!.Id) ? acted.Where(r => plan.Installation.Rules[r].Closes(stopValveId)).Cast<int?>().FirstOrDefault() : null;
+        shutBy = acted.Length == 0 ? [] : [.. controls.DrivenIds.Select(ShutBy)];
+        Valves = [.. Leaks.Select(l => (ValveCase[])[.. l.Valves.OfType<ValveCase>().Select(Weaken)])];
+        Scenario = Built();
+    }
+
+    /// <summary>The one that is rehearsed, then the others.</summary>
+    public LeakCase[] Leaks { get; }
+
+    /// <summary>For each leak the stop valves on its way that something closes, as weak as what is broken leaves them.</summary>
+    public ValveCase[][] Valves { get; }
+
+    public Scenario Scenario { get; }
+
+    /// <summary>Whether a sensor says anything.</summary>
+    public bool Speaks(SensorCase sensor) => broken.Speaks(plan.Installation.Sensors[sensor.Index], IsFirst(sensor.Index));
+
+    /// <summary>Whether the hub hears a sensor.</summary>
+    public bool IsHeard(SensorCase sensor) => broken.IsHeard(sensor.SensorId, IsFirst(sensor.Index));
+
+    private bool IsFirst(int sensor) => sensor == first?.Index;
+
+    /// <summary>Whether a rule had closed its valves before the first drop. What is broken may have been so before, and then it had not.</summary>
+    private bool HasActed(int index)
+    {
+        Rule rule = plan.Installation.Rules[index];
+        if (!rule.Modes.Contains(mode) || !broken.HubWorks || !broken.OrdersClose)
+        {
+            return false;
+        }
+
+        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && !(broken.Speaks(s, IsFirst(i)) && broken.IsHeard(s.Id, IsFirst(i)))).Count();
+        return rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1);
+    }
+
+    private ValveCase Weaken(ValveCase valve)
+    {
+        FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
+        bool turns = broken.CanTurn(drive);
+        bool passes = broken.Passes(valve.StopValveId);
+        bool moves = valve.Simulated.Moves && turns;
+        return valve with
+        {
+            CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
+            RunsOn = passes ? valve.RunsOn ?? Cause.ValvePasses : valve.RunsOn,
+            PassesM3PerS = passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
+            Simulated = valve.Simulated with
+            {
+                Moves = moves,
+                EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
+                HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
+                ClosesByItself = broken.ClosesByItself(drive),
+                ShutByRule = moves && shutBy.Length > 0 ? shutBy[valve.Index] : null,
+            },
+        };
+    }
+
+    private Scenario Built()
+    {
+        // Valves that are on no leak's way, or that nothing closes, turn without a part in it.
+        var simulated = new SimulatedValve[controls.DrivenIds.Length];
+        foreach (ValveCase valve in Valves.SelectMany(v => v))
+        {
+            SimulatedValve other = simulated[valve.Index];
+            simulated[valve.Index] = valve.Simulated with { PassesM3PerS = Math.Max(other.PassesM3PerS, valve.Simulated.PassesM3PerS) };
+        }
+
+        RuleProgram? program = broken.HubWorks ? controls.Program : null;
+        return new Scenario
+        {
+            Program = program,
+            HubS = Leaks[0].HubS,
+            Valves = simulated,
+            Links = [.. Leaks.SelectMany(Links).Distinct()],
+            Mode = mode,
+            ModeChanges = [.. Steps(MeanwhileKind.ModeBecomes).Select(s => (s.AtS, s.Mode!.Value))],
+            Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, 0))],
+            Conditions = program is null ? [] : [.. Conditions(program)],
+            Leaks = [.. Leaks.Select(LeakOf)],
+        };
+    }
+
+    private IEnumerable<Meanwhile> Steps(MeanwhileKind kind) => story.Steps.Where(s => s.Kind == kind);
+
+    private IEnumerable<(double AtS, int Condition, bool Begins)> Conditions(RuleProgram program)
+    {
+        if (broken.MainsFails && program.ConditionOf(RuleTrigger.MainsFails) is { } mains)
+        {
+            yield return (0, mains, true);
+        }
+
+        if (!broken.HasInternet && program.ConditionOf(RuleTrigger.InternetFails) is { } internet)
+        {
+            yield return (0, internet, true);
+        }
+
+        string[] buttons = [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)];
+        foreach (Meanwhile pressed in Steps(MeanwhileKind.ButtonPressed))
+        {
+            if (Array.IndexOf(buttons, pressed.ButtonId) is >= 0 and var button && program.ConditionOf(RuleTrigger.ButtonPressed, button) is { } condition)
+            {
+                yield return (pressed.AtS, condition, true);
+            }
+        }
+    }
+
+    private SimulatedLeak LeakOf(LeakCase leak, int index) => new()
+    {
+        Flow = leak.Flow,
+        Kept = Leaks.Length == 1 ? leak.Turning : null,
+        Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
+        HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
+        StartsS = index == 0 ? 0 : Steps(MeanwhileKind.LeakStarts).ElementAt(index - 1).AtS,
+        EndsS = index == 0 ? Steps(MeanwhileKind.LeakEnds).Select(s => s.AtS).DefaultIfEmpty(double.PositiveInfinity).Min() : double.PositiveInfinity,
+        StoppedByRules = leak.Leak.PipeId is null ? [.. Enumerable.Range(0, plan.Installation.Rules.Count).Where(r => plan.StopsMachineOf(plan.Installation.Rules[r], leak.Leak))] : [],
+        Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && Speaks(s)).Select(s => new SimulatedSensor(
+            s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind), IsHeard(s)))],
+    };
+
+    /// <summary>Of the sensors that a leak's water comes to: the others never speak.</summary>
+    private IEnumerable<SimulatedLink> Links(LeakCase leak) => broken.LinksClose
+        ? leak.Sensors.SelectMany(s => plan.Installation.Links.Where(l => l.SensorId == s.SensorId), (s, l) => new SimulatedLink(s.Index, Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))
+        : [];
+}

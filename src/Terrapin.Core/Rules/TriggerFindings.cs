@@ -1,0 +1,87 @@
+using Terrapin.Core.Findings;
+using Terrapin.Core.Model;
+
+namespace Terrapin.Core.Rules;
+
+/// <summary>What can be said of rules that wait for something other than water, and of what they switch off.</summary>
+internal static class TriggerFindings
+{
+    /// <summary>Rules that can never fire, or not when they should, or for nothing; and switches without use.</summary>
+    public static void Add(Plan plan, FindingCollector found)
+    {
+        for (int i = 0; i < plan.Installation.Rules.Count; i++)
+        {
+            AddRule(plan, plan.Installation.Rules[i], $"installation/rules/{i}", found);
+        }
+
+        IReadOnlyList<LoadSwitch> switches = plan.Installation.Switches ?? [];
+        for (int i = 0; i < switches.Count; i++)
+        {
+            AddSwitch(plan, switches[i], $"installation/switches/{i}", found);
+        }
+    }
+
+    private static void AddRule(Plan plan, Rule rule, string at, FindingCollector found)
+    {
+        if (rule.WaitsFor != RuleTrigger.SensorSilent && rule.ConfirmS > Rule.LongestS)
+        {
+            found.Add(FindingKinds.RuleWaitsTooLong, $"{at}/confirmS", $"\"{rule.Name}\" waits longer than a day before it acts.", "Give it a shorter time.");
+        }
+
+        switch (rule.WaitsFor)
+        {
+            case RuleTrigger.ModeComes when rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length:
+                found.Add(FindingKinds.RuleNeverComes, $"{at}/modes", $"\"{rule.Name}\" waits for a mode to come and names every mode: none ever comes from outside them.", "Name the modes whose coming counts, such as away and holiday.");
+                break;
+            case RuleTrigger.ButtonPressed when (plan.Installation.Buttons ?? []).All(b => !rule.IsPressedBy(b.Id)):
+                found.Add(FindingKinds.RuleWithoutButton, $"{at}/buttonIds", $"\"{rule.Name}\" waits for a button, and there is none.", "Add the button or contact, or take the rule out.");
+                break;
+            case RuleTrigger.MainsFails when plan.Installation.Hubs is [{ HasBackup: not Answer.Yes } hub, ..]:
+                found.Add(
+                    FindingKinds.RuleCannotRun,
+                    hub.HasBackup == Answer.No ? Severity.Stop : Severity.Caution,
+                    $"{at}/trigger",
+                    $"\"{rule.Name}\" waits for the mains to fail, and {(hub.HasBackup == Answer.No ? "the hub fails with it" : "it is not known whether the hub goes on then")}.",
+                    "Put a backup on the hub, or let the drive close by itself when the mains fails.");
+                break;
+            case RuleTrigger.InternetFails when plan.HubInUse()?.LogicInCloud is Answer.Yes:
+                found.Add(FindingKinds.RuleCannotRun, $"{at}/trigger", $"\"{rule.Name}\" waits for the internet to fail, and the hub's rules run in a service outside the house.", "Choose a hub that decides in the house.");
+                break;
+            case RuleTrigger.SensorSilent:
+                AddSilence(plan, rule, at, found);
+                break;
+        }
+    }
+
+    private static void AddSilence(Plan plan, Rule rule, string at, FindingCollector found)
+    {
+        double slowestS = plan.Installation.Sensors.Where(s => rule.Names(s.Id)).Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        if (rule.ConfirmS < slowestS)
+        {
+            found.Add(
+                FindingKinds.SilenceTooShort,
+                $"{at}/confirmS",
+                $"\"{rule.Name}\" takes a sensor for silent after {RuleText.Duration(rule.ConfirmS)}, and one of them reports every {RuleText.Duration(slowestS)}: it acts with nothing wrong.",
+                "Wait for two or three reports that do not come.");
+        }
+    }
+
+    private static void AddSwitch(Plan plan, LoadSwitch loadSwitch, string at, FindingCollector found)
+    {
+        if (plan.Installation.Rules.All(r => !r.StopsSwitch(loadSwitch.Id)))
+        {
+            found.Add(FindingKinds.SwitchWithoutRule, at, $"No rule switches \"{loadSwitch.Name}\" off.", "Let the rule that closes the valve stop it too, or take it out.");
+        }
+
+        string? missing = loadSwitch.Stops switch
+        {
+            SwitchedLoad.Pump when plan.Building.Supply.Pump is null => "the pump, and the supply has none",
+            SwitchedLoad.Machine when loadSwitch.FixtureId is null => "a machine, and it is not said which",
+            _ => null,
+        };
+        if (missing is not null)
+        {
+            found.Add(FindingKinds.SwitchStopsNothing, $"{at}/fixtureId", $"\"{loadSwitch.Name}\" stops {missing}.", "Say what it switches off, or take it out.");
+        }
+    }
+}

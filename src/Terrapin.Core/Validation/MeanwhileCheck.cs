@@ -1,0 +1,42 @@
+using Terrapin.Core.Model;
+
+namespace Terrapin.Core.Validation;
+
+/// <summary>
+/// Checks that what is to happen while a leak runs says what it is about, and that the plan has the leaks. A button that is gone does nothing:
+/// an installation without it may be put in the place of another.
+/// </summary>
+public static class MeanwhileCheck
+{
+    /// <param name="plan">A plan whose own parts are checked elsewhere.</param>
+    /// <param name="leakId">The leak that runs.</param>
+    /// <param name="steps">What happens meanwhile.</param>
+    /// <param name="pointer">Where they stand.</param>
+    /// <param name="errors">Gets what is wrong.</param>
+    public static void Add(Plan plan, string leakId, IReadOnlyList<Meanwhile> steps, string pointer, List<DocumentError> errors)
+    {
+        var begun = new HashSet<string> { leakId };
+        for (int i = 0; i < steps.Count; i++)
+        {
+            (string at, Meanwhile step) = ($"{pointer}/{i}", steps[i]);
+            switch (step.Kind)
+            {
+                case MeanwhileKind.ModeBecomes when step.Mode is null:
+                    errors.Add(new DocumentError($"{at}/mode", "Say which mode comes."));
+                    break;
+                case MeanwhileKind.LeakStarts when step.LeakId is null:
+                    errors.Add(new DocumentError($"{at}/leakId", "Say which leak begins."));
+                    break;
+                case MeanwhileKind.LeakStarts when plan.Building.Rooms.All(r => r.Leaks.All(l => l.Id != step.LeakId)):
+                    errors.Add(PlanReferences.Nowhere($"{at}/leakId", "leak point", step.LeakId!));
+                    break;
+                case MeanwhileKind.LeakStarts when !begun.Add(step.LeakId!):
+                    errors.Add(new DocumentError($"{at}/leakId", "That leak runs already. Take one of the two out."));
+                    break;
+                case MeanwhileKind.ButtonPressed when step.ButtonId is null:
+                    errors.Add(new DocumentError($"{at}/buttonId", "Say which button is pressed."));
+                    break;
+            }
+        }
+    }
+}

@@ -1,0 +1,68 @@
+using System.Globalization;
+using Terrapin.Core.Model;
+using Terrapin.Core.Validation;
+
+namespace Terrapin.Documents.Questions;
+
+/// <summary>
+/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20</c>,
+/// each with its time from the first drop, s.
+/// </summary>
+internal static class MeanwhileWords
+{
+    private const int MostSteps = 50;
+    private const double LongestS = 604800;
+
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">The leak that runs.</param>
+    /// <param name="words">As in an address; <see langword="null"/>: nothing happens.</param>
+    /// <exception cref="RefusedException">It cannot be read, or the plan has not what it is about.</exception>
+    public static IReadOnlyList<Meanwhile> Read(Plan plan, string leakId, string? words)
+    {
+        string[] parts = (words ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        if (parts.Length > MostSteps)
+        {
+            throw Refused("/meanwhile", $"{parts.Length} things happen meanwhile; {MostSteps} are the most.");
+        }
+
+        Meanwhile[] steps = [.. parts.Select((part, i) => Step(part, $"/meanwhile/{i}"))];
+        var errors = new List<DocumentError>();
+        MeanwhileCheck.Add(plan, leakId, steps, "/meanwhile", errors);
+        for (int i = 0; i < steps.Length; i++)
+        {
+            if (steps[i] is { Kind: MeanwhileKind.ButtonPressed, ButtonId: { } button } && (plan.Installation.Buttons ?? []).All(b => b.Id != button))
+            {
+                errors.Add(new DocumentError($"/meanwhile/{i}", $"There is no button with the id \"{button}\" in this plan."));
+            }
+        }
+
+        return errors.Count == 0 ? steps : throw new RefusedException(errors);
+    }
+
+    private static Meanwhile Step(string part, string at)
+    {
+        string[] halves = part.Split('@');
+        string[] what = halves[0].Split(':');
+        if (halves.Length != 2 || what.Length > 2 || Words.Read<MeanwhileKind>(what[0]) is not { } kind)
+        {
+            throw Refused(at, $"\"{part}\" says not what happens when. Write one of {Words.All<MeanwhileKind>()}, with a colon and an id or a mode where it needs one, then @ and seconds.");
+        }
+
+        if (!double.TryParse(halves[1], NumberStyles.Float, CultureInfo.InvariantCulture, out double atS) || !(atS >= 0 && atS <= LongestS))
+        {
+            throw Refused(at, $"\"{halves[1]}\" is no time. Give seconds from 0 to {LongestS.ToString(CultureInfo.InvariantCulture)}.");
+        }
+
+        string? of = what.Length == 2 ? what[1] : null;
+        return new Meanwhile
+        {
+            AtS = atS,
+            Kind = kind,
+            Mode = kind == MeanwhileKind.ModeBecomes && of is not null ? Rehearsals.ModeOf(of) : null,
+            LeakId = kind == MeanwhileKind.LeakStarts ? of : null,
+            ButtonId = kind == MeanwhileKind.ButtonPressed ? of : null,
+        };
+    }
+
+    private static RefusedException Refused(string at, string why) => new([new DocumentError(at, why)]);
+}

@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Meanwhile, Plan } from '@/api/types'
+import { leaksOf } from '@/site/names'
+import ChoiceField from '@/ui/ChoiceField.vue'
+import MeasureField from '@/ui/MeasureField.vue'
+import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
+import { addable, newStep, otherLeaks } from './meanwhile'
+
+/** What happens while the leak runs: put in at the moment that is looked at. */
+const props = defineProps<{ plan: Plan; leakId: string; atS: number }>()
+const steps = defineModel<Meanwhile[]>({ required: true })
+
+const kinds = computed(() =>
+  (Object.keys(meanwhileWords) as Meanwhile['kind'][]).filter((kind) =>
+    addable(kind, props.plan, props.leakId, steps.value),
+  ),
+)
+const add = (kind: Meanwhile['kind']) =>
+  (steps.value = [
+    ...steps.value,
+    newStep(kind, Math.round(props.atS), props.plan, props.leakId, steps.value),
+  ])
+const set = async (index: number, change: Partial<Meanwhile>) =>
+  void (steps.value = steps.value.map((step, i) => (i === index ? { ...step, ...change } : step)))
+const remove = (index: number) => (steps.value = steps.value.filter((_, i) => i !== index))
+
+const modeChoices: Choice<string>[] = modes.map((m) => ({ value: m, label: modeWords[m] }))
+const leakName = (id: string) => {
+  const found = leaksOf(props.plan).find((l) => l.leak.id === id)
+  return found ? `${found.leak.name}, ${found.room.name}` : id
+}
+/** What a step may be about instead. */
+function choices(step: Meanwhile): Choice<string>[] {
+  if (step.kind === 'modeBecomes') return modeChoices
+  if (step.kind === 'leakStarts')
+    return [step.leakId!, ...otherLeaks(props.plan, props.leakId, steps.value)].map((value) => ({
+      value,
+      label: leakName(value),
+    }))
+  return (props.plan.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name }))
+}
+const about = (step: Meanwhile) => step.mode ?? step.leakId ?? step.buttonId
+const setAbout = (index: number, step: Meanwhile, value: string) =>
+  set(
+    index,
+    step.kind === 'modeBecomes'
+      ? { mode: value as Meanwhile['mode'] }
+      : step.kind === 'leakStarts'
+        ? { leakId: value }
+        : { buttonId: value },
+  )
+</script>
+
+<template>
+  <section aria-label="Meanwhile">
+    <ul v-if="steps.length" class="mb-2 space-y-2">
+      <li
+        v-for="(step, index) in steps"
+        :key="index"
+        role="group"
+        :aria-label="meanwhileWords[step.kind]"
+        class="bg-sheet flex flex-wrap items-end gap-x-3 gap-y-1 rounded-sm px-3 py-2"
+      >
+        <span class="w-44 self-center font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
+        <ChoiceField
+          v-if="about(step)"
+          class="w-52 grow sm:grow-0"
+          label="Which"
+          is-inline
+          :value="about(step)!"
+          :choices="choices(step)"
+          :apply="(value) => setAbout(index, step, value)"
+        />
+        <MeasureField
+          class="w-28"
+          label="After"
+          kind="duration"
+          required
+          :values="[step.atS]"
+          :apply="(v) => set(index, { atS: v![0]! })"
+        />
+        <button
+          type="button"
+          class="act-quiet text-clay"
+          :aria-label="`Take out: ${meanwhileWords[step.kind]}`"
+          @click="remove(index)"
+        >
+          Take out
+        </button>
+      </li>
+    </ul>
+    <div class="flex flex-wrap items-center gap-x-1 gap-y-1">
+      <span class="text-faded mr-1 text-[13.5px]">Meanwhile, at the moment shown:</span>
+      <button
+        v-for="kind in kinds"
+        :key="kind"
+        type="button"
+        class="border-rule hover:bg-moss-wash rounded-full border px-2.5 py-0.5 text-[13.5px] max-md:min-h-11"
+        @click="add(kind)"
+      >
+        + {{ meanwhileWords[kind].toLowerCase() }}
+      </button>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,67 @@
+import type { Meanwhile, Plan } from '@/api/types'
+import { modes, meanwhileWords } from '@/ui/words'
+
+/** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
+
+const kinds = Object.keys(meanwhileWords) as Meanwhile['kind'][]
+
+export const writeMeanwhile = (steps: Meanwhile[]): string =>
+  steps
+    .map(({ kind, mode, leakId, buttonId, atS }) => {
+      const about = mode ?? leakId ?? buttonId
+      return `${kind}${about ? `:${about}` : ''}@${atS}`
+    })
+    .join()
+
+/** What cannot be read, or is about what the plan has not, is left out: an address may be old. */
+export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
+  const leakIds = plan.building.rooms.flatMap((r) => r.leaks.map((l) => l.id))
+  const buttonIds = (plan.installation.buttons ?? []).map((b) => b.id)
+  return text.split(',').flatMap((part) => {
+    const [, word, about, time] = /^(\w+)(?::([^@]+))?@([\d.]+)$/.exec(part) ?? []
+    const kind = kinds.find((k) => k === word)
+    if (!kind || !Number.isFinite(Number(time))) return []
+    const step: Meanwhile = { atS: Number(time), kind, mode: null, leakId: null, buttonId: null }
+    switch (kind) {
+      case 'modeBecomes': {
+        const mode = modes.find((m) => m === about)
+        return mode ? [{ ...step, mode }] : []
+      }
+      case 'leakStarts':
+        return leakIds.includes(about ?? '') ? [{ ...step, leakId: about! }] : []
+      case 'buttonPressed':
+        return buttonIds.includes(about ?? '') ? [{ ...step, buttonId: about! }] : []
+      default:
+        return [step]
+    }
+  })
+}
+
+/** What may be put in beside what is there already: another leak only once, and nothing that the plan has not. */
+export function addable(kind: Meanwhile['kind'], plan: Plan, leakId: string, steps: Meanwhile[]): boolean {
+  if (kind === 'buttonPressed') return (plan.installation.buttons ?? []).length > 0
+  return kind !== 'leakStarts' || otherLeaks(plan, leakId, steps).length > 0
+}
+
+/** Leaks that do not run yet. */
+export function otherLeaks(plan: Plan, leakId: string, steps: Meanwhile[]): string[] {
+  const running = [leakId, ...steps.map((s) => s.leakId)]
+  return plan.building.rooms.flatMap((r) => r.leaks.map((l) => l.id)).filter((id) => !running.includes(id))
+}
+
+/** A step that happens at a time, about the first that it can be about. */
+export function newStep(
+  kind: Meanwhile['kind'],
+  atS: number,
+  plan: Plan,
+  leakId: string,
+  steps: Meanwhile[],
+): Meanwhile {
+  return {
+    atS,
+    kind,
+    mode: kind === 'modeBecomes' ? 'away' : null,
+    leakId: kind === 'leakStarts' ? otherLeaks(plan, leakId, steps)[0]! : null,
+    buttonId: kind === 'buttonPressed' ? plan.installation.buttons![0]!.id : null,
+  }
+}

@@ -1,0 +1,72 @@
+import type { Plan, Rule, UnitSystem } from '@/api/types'
+import { valveName } from '@/site/names'
+import { show } from '@/ui/units'
+import { modes, modeWords } from '@/ui/words'
+
+/** A rule in one sentence. */
+export function sentenceOf(rule: Rule, plan: Plan, system: UnitSystem): string {
+  const time = (seconds: number) => show('duration', seconds, system)
+  return `If ${waitsFor(rule, plan, time)}: ${then(rule, plan, time)}.`
+}
+
+type Time = (seconds: number) => string
+
+function waitsFor(rule: Rule, plan: Plan, time: Time): string {
+  const lasts = rule.confirmS > 0 ? ` for ${time(rule.confirmS)}` : ''
+  const named = modesOf(rule).join(' or ')
+  const when =
+    rule.modes.length === 0
+      ? 'in no mode'
+      : rule.modes.length === modes.length
+        ? 'in every mode'
+        : `when ${named}`
+  const isSeveral = (rule.atLeast ?? 1) > 1
+  switch (rule.trigger ?? 'sensorWet') {
+    case 'sensorWet':
+      return `${sensorsOf(rule, plan)} ${isSeveral ? 'stay' : 'stays'} wet for ${time(rule.confirmS)} ${when}`
+    case 'sensorSilent':
+      return `${sensorsOf(rule, plan)} ${isSeveral ? 'have' : 'has'} sent nothing for ${time(rule.confirmS)} ${when}`
+    case 'modeComes':
+      return `the mode becomes ${named || 'none'}${lasts && ` and stays so${lasts}`}`
+    case 'mainsFails':
+      return `the mains has failed${lasts} ${when}`
+    case 'internetFails':
+      return `the internet cannot be reached${lasts} ${when}`
+    case 'buttonPressed':
+      return `${buttonsOf(rule, plan)} is pressed${lasts} ${when}`
+  }
+}
+
+const modesOf = (rule: Rule) => rule.modes.map((m) => modeWords[m].toLowerCase())
+
+function sensorsOf(rule: Rule, plan: Plan): string {
+  const named = (ids: string[]) =>
+    ids.map((id) => plan.installation.sensors.find((s) => s.id === id)?.name ?? id)
+  const [sensor, some] =
+    (rule.atLeast ?? 1) > 1
+      ? [`any ${rule.atLeast} sensors`, `any ${rule.atLeast} of`]
+      : ['any sensor', 'any of']
+  if (rule.allBut)
+    return rule.sensorIds.length === 0 ? sensor : `${sensor} but ${named(rule.sensorIds).join(' and ')}`
+  if (rule.sensorIds.length === 0) return 'no sensor'
+  return rule.sensorIds.length === 1 ? named(rule.sensorIds)[0]! : `${some} ${rule.sensorIds.length} sensors`
+}
+
+function buttonsOf(rule: Rule, plan: Plan): string {
+  if (!rule.buttonIds) return 'any button'
+  const names = rule.buttonIds.map((id) => plan.installation.buttons?.find((b) => b.id === id)?.name ?? id)
+  return names.join(' or ') || 'no button'
+}
+
+function then(rule: Rule, plan: Plan, time: Time): string {
+  const off = (plan.installation.switches ?? [])
+    .filter((s) => rule.stopSwitchIds?.includes(s.id))
+    .map((s) => s.name)
+  const tell = `tell${off.length ? `, switch ${off.join(' and ')} off` : ''}`
+  if (rule.action === 'tellOnly') return off.length ? tell : 'only tell'
+  const valves = rule.stopValveIds?.map((id) => valveName(plan, id)) ?? []
+  const which = valves.length ? ` ${valves.join(' and ')}` : ''
+  const soon = rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`
+  const unless = (rule.trigger ?? 'sensorWet') === 'sensorWet' ? 'it dries' : 'that is over by then'
+  return `${tell}, then close${which} ${soon}${rule.cancelIfDry && rule.delayS > 0 ? ` unless ${unless}` : ''}`
+}
