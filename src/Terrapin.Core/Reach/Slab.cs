@@ -1,4 +1,3 @@
-using System.Numerics;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 
@@ -39,14 +38,24 @@ public static class Slab
 
         double gHz = frequencyMHz / 1000;
         double sPerM = c * Math.Pow(gHz, d);
-        var permittivity = new Complex(a * Math.Pow(gHz, b), -sPerM / (2 * Math.PI * gHz * 1e9 * PermittivityOfFreeSpace));
-        Complex index = Complex.Sqrt(permittivity);
-        Complex reflected = (1 - index) / (1 + index);
-        Complex phase = 2 * Math.PI * thicknessM * gHz * 1e9 / LightMPerS * index;
-        Complex once = Complex.Exp(-Complex.ImaginaryOne * phase);
-        Complex through = (1 - (reflected * reflected)) * once / (1 - (reflected * reflected * once * once));
-        return Math.Max(0, -20 * Math.Log10(through.Magnitude));
+        double realPart = a * Math.Pow(gHz, b);
+        double lossPart = sPerM / (2 * Math.PI * gHz * 1e9 * PermittivityOfFreeSpace);
+
+        // Moduli and arguments of complex numbers, written out: their library would be a tenth of what Core weighs in a browser beside its own code.
+        double modulus = Math.Sqrt(double.Hypot(realPart, lossPart));
+        double angle = Math.Atan2(lossPart, realPart) / 2;
+        (double refracts, double absorbs) = (modulus * Math.Cos(angle), modulus * Math.Sin(angle));
+        double reflected = double.Hypot(1 - refracts, absorbs) / double.Hypot(1 + refracts, absorbs);
+        double turned = Math.Atan2(absorbs, 1 - refracts) + Math.Atan2(absorbs, 1 + refracts);
+        double phase = 2 * Math.PI * thicknessM * gHz * 1e9 / LightMPerS;
+        double once = Math.Exp(-phase * absorbs);
+        double inside = reflected * reflected;
+        double through = FromOne(inside, 2 * turned) * once / FromOne(inside * once * once, 2 * (turned - (phase * refracts)));
+        return Math.Max(0, -20 * Math.Log10(through));
     }
+
+    /// <summary>|1 − z| of a complex number.</summary>
+    private static double FromOne(double modulus, double argument) => Math.Sqrt(1 - (2 * modulus * Math.Cos(argument)) + (modulus * modulus));
 
     /// <summary>Permittivity a·f^b and conductivity c·f^d, S/m, with f in GHz; nothing for metal.</summary>
     private static (double A, double B, double C, double D)? Law(WallMaterial material) => material switch

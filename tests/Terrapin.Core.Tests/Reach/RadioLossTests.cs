@@ -1,3 +1,4 @@
+using System.Numerics;
 using CsCheck;
 using Terrapin.Core.Model;
 using Terrapin.Core.Reach;
@@ -14,6 +15,18 @@ public class RadioLossTests
     [InlineData(WallMaterial.Plasterboard, 0.0125, 2440, 1.09)]
     public void A_slab_takes_what_was_worked(WallMaterial material, double thicknessM, double frequencyMHz, double lossDb) =>
         Assert.Equal(lossDb, Slab.LossDb(material, thicknessM, frequencyMHz), 0.006);
+
+    [Fact]
+    public void A_slab_of_concrete_takes_what_the_complex_formula_says() => Gen.Select(Gen.Double[1e-4, 1], Gen.Double[100, 100_000]).Sample((thicknessM, frequencyMHz) =>
+    {
+        double gHz = frequencyMHz / 1000;
+        Complex index = Complex.Sqrt(new Complex(5.24, -0.0462 * Math.Pow(gHz, 0.7822) / (2 * Math.PI * gHz * 1e9 * 8.8541878128e-12)));
+        Complex reflected = (1 - index) / (1 + index);
+        Complex once = Complex.Exp(-Complex.ImaginaryOne * 2 * Math.PI * thicknessM * gHz * 1e9 / 299_792_458 * index);
+        double through = ((1 - (reflected * reflected)) * once / (1 - (reflected * reflected * once * once))).Magnitude;
+        double lossDb = Slab.LossDb(WallMaterial.Concrete, thicknessM, frequencyMHz);
+        return through < 1e-300 || Math.Abs(lossDb - Math.Max(0, -20 * Math.Log10(through))) < 1e-6;
+    });
 
     [Fact]
     public void Free_space_and_floors_take_what_was_worked()
