@@ -20,7 +20,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     {
         ["/api/assessments"] = "",
         ["/api/comparisons"] = "",
-        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away",
+        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,wipedUp@60,leakEnds@4000",
         ["/api/fault-matrix"] = "",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose",
         ["/api/rule-grid"] = "",
@@ -65,6 +65,15 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [InlineData("/api/rehearsals", "leak=nowhere&mode=away")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=asleepish")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&faults=hubFailed,moonFailed")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=rain@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@soon")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@NaN")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@-1")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=modeBecomes@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=modeBecomes:asleepish@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=leakStarts:nowhere@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=leakStarts:glaze-sink-hose@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=buttonPressed:nowhere@20")]
     [InlineData("/api/fault-remedies", "leak=nowhere")]
     [InlineData("/api/rule-text", "rule=nowhere")]
     [InlineData("/api/floors", "leak=nowhere")]

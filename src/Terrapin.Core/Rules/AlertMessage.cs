@@ -23,7 +23,7 @@ public static class AlertMessage
             RuleTrigger.MainsFails => $"The mains has failed.{off}{closes} Open by hand when the power is back.",
             RuleTrigger.InternetFails => $"The internet cannot be reached: telephones may hear of no leak.{off}{closes} Look at the router.",
             RuleTrigger.ButtonPressed => $"The button for the water was pressed.{off}{closes} Ask who pressed it before you open.",
-            _ => $"The mode has changed.{off}{closes} Open by hand when somebody is back.",
+            _ => $"The mode is now {string.Join(" or ", rule.Modes.Distinct().Select(Words.Of))}.{off}{closes} Open by hand when somebody is back.",
         };
     }
 

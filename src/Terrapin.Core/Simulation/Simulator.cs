@@ -189,7 +189,7 @@ public sealed class Simulator
                 Hears(coming);
                 break;
             case WorldEvent.HubHears:
-                Add(TraceKind.HubKnows, sensor: coming.Index);
+                Add(coming.IsWet ? TraceKind.HubKnows : TraceKind.HubKnowsDry, sensor: coming.Index);
                 StepRules(coming.IsWet ? RuleEvent.Wet(coming.Index) : RuleEvent.Dry(coming.Index));
                 break;
             case WorldEvent.RuleIsDue when coming.Stamp == due:

@@ -13,6 +13,7 @@ public enum TraceKind
     SensorWet,
     SensorDry,
     HubKnows,
+    HubKnowsDry,
     Told,
     SwitchesOff,
 

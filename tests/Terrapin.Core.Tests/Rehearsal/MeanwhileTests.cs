@@ -42,6 +42,10 @@ public class MeanwhileTests
         // Without the wiping, or with a rule that does not look, the valve closes for nothing.
         Assert.Contains(With(plan, Mode.Away, ends).Events, e => e.Kind == EventKind.ValveMoves);
         Assert.Contains(With(plan.WithRule(r => r with { CancelIfDry = false }), Mode.Away, ends, wiped).Events, e => e.Kind == EventKind.ValveMoves);
+        // What the hub learns of the drying begins no phase.
+        Rehearsed late = With(House().WithRule(r => r with { CancelIfDry = false, DelayS = 900 }), Mode.Away, wiped with { AtS = 700 }, wiped with { AtS = 300 }, wiped);
+        Assert.Equal(late.LostM3.High!.Value, late.Spans.Sum(s => s.VolumeM3), 9);
+        Assert.Equal(900, late.Spans.Single(s => s.Phase == Phase.ConfirmingAndDelay).ToS - late.Spans.Single(s => s.Phase == Phase.ConfirmingAndDelay).FromS - 5, 1e-3);
         // Wet again before it could say that it is dry.
         Rehearsed runsOn = With(plan, Mode.Away, wiped);
         Assert.Equal(Rehearser.Of(plan, "hose", Mode.Away).LostM3.High!.Value, runsOn.LostM3.High!.Value, 9);

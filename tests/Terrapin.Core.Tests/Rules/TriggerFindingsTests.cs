@@ -77,7 +77,7 @@ public class TriggerFindingsTests
     [Theory]
     [InlineData(RuleTrigger.SensorSilent, "No message from Under the basin, Scullery")]
     [InlineData(RuleTrigger.MainsFails, "The mains has failed. Relay is switched off. Stop valve closes in 20 s unless that is over by then.")]
-    [InlineData(RuleTrigger.ModeComes, "The mode has changed.")]
+    [InlineData(RuleTrigger.ModeComes, "The mode is now home or away or asleep or holiday.")]
     [InlineData(RuleTrigger.ButtonPressed, "The button for the water was pressed.")]
     [InlineData(RuleTrigger.InternetFails, "The internet cannot be reached")]
     public void Those_who_are_told_read_what_it_is(RuleTrigger trigger, string begins)

@@ -7,6 +7,8 @@ describe('whom a rule listens to', () => {
     [{ sensorIds: ['a'], allBut: true }, ['b', 'c']],
     [{ sensorIds: [], allBut: true }, ['a', 'b', 'c']],
     [{ sensorIds: [] }, []],
+    [{ sensorIds: ['a'], trigger: 'sensorWet' as const }, ['a']],
+    [{ sensorIds: ['a'], allBut: true, trigger: 'sensorSilent' as const }, []],
   ])('%j', (rule, heard) => expect(['a', 'b', 'c'].filter((id) => hears(rule, id))).toEqual(heard))
 
   it.each([false, true])(

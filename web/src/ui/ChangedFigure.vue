@@ -12,6 +12,10 @@ defineProps<{ now: string; before?: string }>()
       <span class="text-moss mx-1 text-[0.72em]" aria-hidden="true">→</span>
       <span class="sr-only">was {{ before }}, now </span>
     </template>
-    <span :class="{ 'bg-moss-wash rounded-xs px-1': before !== undefined && before !== now }">{{ now }}</span>
+    <span
+      class="inline-block"
+      :class="{ 'bg-moss-wash rounded-xs px-1': before !== undefined && before !== now }"
+      >{{ now }}</span
+    >
   </span>
 </template>

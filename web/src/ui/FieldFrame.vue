@@ -1,11 +1,19 @@
 <script setup lang="ts">
 /** A label, a line on how it is taken, the control, what was understood, and what is wrong, always in this order. */
-defineProps<{ id: string; label: string; how?: string; echo?: string; error?: string }>()
+defineProps<{
+  id: string
+  label: string
+  how?: string
+  echo?: string
+  error?: string
+  /** Its label is for screen readers only, where the row says what it is. */
+  isInline?: boolean
+}>()
 </script>
 
 <template>
   <div class="min-w-0">
-    <div class="flex flex-wrap items-baseline justify-between gap-2 gap-x-2">
+    <div class="flex flex-wrap items-baseline justify-between gap-2 gap-x-2" :class="{ 'sr-only': isInline }">
       <label :id="`${id}-label`" :for="id" class="font-semibold">{{ label }}</label>
       <slot name="aside" />
     </div>

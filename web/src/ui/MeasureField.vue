@@ -29,6 +29,8 @@ const props = defineProps<{
   emptyWord?: string
   /** Between what it is assumed to be while it is empty, SI; null: not assumed. */
   assumed?: readonly number[] | null
+  /** Its label is for screen readers only, where the row says what it is. */
+  isInline?: boolean
 }>()
 
 const system = useUnitSystem()
@@ -97,7 +99,7 @@ function revert() {
 </script>
 
 <template>
-  <FieldFrame :id="id" :label="label" :how="how" :error="error" :echo="note">
+  <FieldFrame :id="id" :label="label" :how="how" :error="error" :echo="note" :is-inline="isInline">
     <template #aside>
       <button
         v-if="!required && values"

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import type { Plan, Remedy, SchoolOutcome } from '@/api/types'
+import type { Plan, RehearsalCase, Remedy, SchoolOutcome } from '@/api/types'
 import { back, emptyHistory, remember } from '../history'
 import { leaksOf } from '../names'
 import * as building from './building'
@@ -12,6 +12,8 @@ import { protectionOf, setDelay, setProtection, takeSchool } from './ruled'
 import { assumeUsual } from './usual'
 import { addContact, editContact, removeContact } from './contacts'
 import { setFailureRate, setFailures } from './failures'
+import { keepCase, removeCase } from './cases'
+import * as inputs from './inputs'
 import { setNuisance } from './nuisance'
 import * as whole from './plan'
 
@@ -19,6 +21,9 @@ import * as whole from './plan'
 const demo = (JSON.parse(readFileSync('../demo/net-loft.terrapin.json', 'utf8')) as { plan: Plan }).plan
 // A key that may be left out, so that a change of it is seen.
 demo.building.nuisance ??= null
+demo.cases ??= []
+demo.installation.buttons ??= null
+demo.installation.switches ??= null
 const area = { acrossM: 40, downM: 0, lengthM: 2, widthM: 1 }
 const at = { acrossM: 0.3, downM: 0.3 }
 const [room] = demo.building.rooms
@@ -41,6 +46,15 @@ const rule = demo.installation.rules[0]!
 const drive = demo.installation.drives[0]!
 const hub = demo.installation.hubs[0]!
 const feed = { pipeId: demo.building.pipes[0]!.id, pipeIsProposed: true }
+const kept: RehearsalCase = {
+  id: 'case',
+  name: 'Kept',
+  leakId: leak.id,
+  mode: 'away',
+  faults: [],
+  meanwhile: [],
+  mostM3: 0.05,
+}
 const rename = (thing: { name: string }) => void (thing.name = 'Another name')
 
 /** Each command with where it may change the plan. */
@@ -88,6 +102,9 @@ const all: [string, Command, string[]][] = [
   ['addContact', addContact('new', 'Ilse'), ['installation.contacts']],
   ['editContact', editContact(contact.id, rename), ['installation.contacts']],
   ['removeContact', removeContact(contact.id), ['installation.contacts']],
+  ['addButton', inputs.addButton('new', 'By the door'), ['installation.buttons']],
+  ['addSwitch', inputs.addSwitch('new', 'Outlet', 'machine'), ['installation.switches']],
+  ['keepCase', keepCase(kept), ['cases']],
   ['setFailureRate', setFailureRate('hub', { perYear: 0.4 }), ['failures']],
   ['setFailures', setFailures({ testEveryS: 86400 }), ['failures']],
   ['setDelay', setDelay(7), ['installation.rules']],
@@ -437,4 +454,55 @@ it('a copied storey stands above the other with all that is drawn in it, and ask
   const ids = to.flatMap((r) => [r.id, ...r.leaks.map((l) => l.id), ...r.fixtures.map((f) => f.id)])
   expect(new Set(ids).size).toBe(ids.length)
   expect(ids.every((id) => id.startsWith('new-'))).toBe(true)
+})
+
+describe('what hangs on something that is taken out', () => {
+  const other = leaksOf(demo)[1]!.leak
+  function after(...commands: Command[]): Plan {
+    const draft = structuredClone(demo)
+    for (const command of commands) command(draft)
+    return draft
+  }
+
+  it('goes with it: rules forget a button and a switch, a switch its machine', () => {
+    const draft = after(
+      inputs.addButton('door', 'By the door'),
+      inputs.addSwitch('outlet', 'Outlet', 'machine'),
+      inputs.editSwitch('outlet', (s) => void (s.fixtureId = fixture.id)),
+      installation.editRule(rule.id, (r) =>
+        Object.assign(r, { trigger: 'buttonPressed', buttonIds: ['door'], stopSwitchIds: ['outlet'] }),
+      ),
+      building.removeFixture(fixture.id),
+      inputs.editButton('door', rename),
+    )
+    expect(draft.installation.switches).toEqual([
+      { id: 'outlet', name: 'Outlet', stops: 'machine', fixtureId: null },
+    ])
+    expect(draft.installation.buttons).toEqual([{ id: 'door', name: 'Another name' }])
+    inputs.removeButton('door')(draft)
+    inputs.removeSwitch('outlet')(draft)
+    expect(draft.installation.rules[0]).toMatchObject({ buttonIds: [], stopSwitchIds: [] })
+    expect([draft.installation.buttons, draft.installation.switches]).toEqual([[], []])
+  })
+
+  it('goes with it: kept rehearsals of a leak, and the steps of others in which it begins', () => {
+    const begins = {
+      atS: 5,
+      kind: 'leakStarts',
+      leakId: other.id,
+      mode: null,
+      buttonId: null,
+    } as const
+    const both = after(keepCase({ ...kept, meanwhile: [begins] }), keepCase({ ...kept, id: 'two' }))
+    const without = structuredClone(both)
+    building.removeLeak(other.id)(without)
+    expect(without.cases!.map((c) => [c.id, c.meanwhile])).toEqual([
+      ['case', []],
+      ['two', []],
+    ])
+    building.removeLeak(leak.id)(both)
+    expect(both.cases).toEqual([])
+    const one = after(keepCase(kept), keepCase({ ...kept, id: 'two' }), removeCase('case'))
+    expect(one.cases!.map((c) => c.id)).toEqual(['two'])
+  })
 })

@@ -44,6 +44,14 @@ it('leads to the field that mends it', () => {
   })
   expect(to('/building/supply/staticPressurePa')).toMatchObject({ query: { card: 'supply' } })
   expect(to('/installation/rules/0/modes')).toMatchObject({ path: '/sites/loft/rules' })
+  expect(to('/installation/switches/0/fixtureId')).toMatchObject({ path: '/sites/loft/rules' })
+  const cases = [{ leakId: 'hose', mode: 'away', faults: ['hubFailed'], meanwhile: [] }]
+  const kept = { ...plan, cases } as unknown as Plan
+  expect(placeOfFinding(kept, 'loft', { ...finding, where: '/cases/0', stage: 'rehearse' })).toEqual({
+    path: '/sites/loft/rehearse',
+    query: { leak: 'hose', mode: 'away', faults: 'hubFailed' },
+  })
+  expect(to('/cases/0', 'rehearse')).toBeNull()
   expect(to('/building/stopValves/7/kind')).toBeNull()
   expect(to('/site/name')).toBeNull()
 })

@@ -1,6 +1,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { Finding as ApiFinding, Plan, UnitSystem } from '@/api/types'
 import { show } from '@/ui/units'
+import { rehearsalQuery } from '../meanwhile'
 
 export type Finding = ApiFinding
 
@@ -43,6 +44,10 @@ export function placeOfFinding(
   siteId: string,
   { where, stage }: Finding,
 ): RouteLocationRaw | null {
+  if (where.startsWith('/cases/')) {
+    const kept = plan.cases?.[Number(where.split('/')[2])]
+    return kept ? { path: `/sites/${siteId}/rehearse`, query: rehearsalQuery(kept) } : null
+  }
   const [, list, first, part] = where.split('/').slice(1)
   const index = Number(first)
   const at = (page: string, query: Record<string, string> = {}) => ({
@@ -64,7 +69,7 @@ export function placeOfFinding(
   if (list === 'rooms' && plan.building.rooms[index])
     return at('rooms', { room: plan.building.rooms[index].id, view: 'list' })
   if (list === 'sensors') return at('sensors', { view: 'list' })
-  if (list === 'rules' || list === 'hubs') return at('rules')
+  if (['rules', 'hubs', 'contacts', 'buttons', 'switches'].includes(list ?? '')) return at('rules')
   if (list === 'doorways' || list === 'openings' || list === 'storeys') return at('rooms')
   return null
 }

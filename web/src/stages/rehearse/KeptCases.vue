@@ -8,7 +8,7 @@ import { usePreferences } from '@/site/preferences'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { show } from '@/ui/units'
 import { faultWords, meanwhileWords, modeWords } from '@/ui/words'
-import type { AskedRehearsal } from './asked'
+import type { AskedRehearsal } from '@/site/meanwhile'
 
 /** Rehearsals that are kept with the plan, and must go on losing no more than they did. */
 const props = defineProps<{ plan: Plan; asked: AskedRehearsal; rehearsed: Rehearsed | null }>()
@@ -63,21 +63,25 @@ const rows = computed(() =>
       <li
         v-for="{ kept, now } in rows"
         :key="kept.id"
-        class="bg-sheet flex flex-wrap items-center gap-x-3 gap-y-1 rounded-sm px-3 py-2"
+        class="bg-sheet grid grid-cols-[auto_1fr] items-center gap-x-3 rounded-sm px-3 py-2 sm:grid-cols-[auto_1fr_auto]"
       >
         <SeverityMark v-if="now && !now.holds" severity="stop" />
         <span v-else class="text-moss font-bold" aria-hidden="true">✓</span>
-        <button type="button" class="hover:bg-moss-wash min-w-0 grow text-left" @click="emit('pick', kept)">
+        <button
+          type="button"
+          class="hover:bg-moss-wash min-w-0 text-left max-md:min-h-11"
+          @click="emit('pick', kept)"
+        >
           {{ kept.name }}
           <span class="figures text-[13.5px]" :class="now && !now.holds ? 'text-clay' : 'text-faded'">
             <template v-if="now">{{
-              `${now.holds ? 'holds' : 'broken'}: ${now.lostM3 == null ? 'no end' : litres(now.lostM3)} of ${litres(kept.mostM3)} at the most`
+              `${now.holds ? 'holds' : 'broken'}: ${now.lostM3 == null ? 'no end' : litres(now.lostM3)}, ${litres(kept.mostM3)} at the most`
             }}</template>
           </span>
         </button>
         <button
           type="button"
-          class="act-quiet text-clay"
+          class="act-quiet text-clay max-sm:col-start-2 max-sm:-ml-2 max-sm:justify-self-start"
           :aria-label="`Take out: ${kept.name}`"
           @click="open.edit('rehearsal taken out', removeCase(kept.id))"
         >

@@ -5,25 +5,30 @@ import { leaksOf } from '@/site/names'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
-import { addable, newStep, otherLeaks } from './meanwhile'
+import { addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
 
 /** What happens while the leak runs: put in at the moment that is looked at. */
-const props = defineProps<{ plan: Plan; leakId: string; atS: number }>()
-const steps = defineModel<Meanwhile[]>({ required: true })
+const props = defineProps<{ plan: Plan; asked: AskedRehearsal; atS: number }>()
+const emit = defineEmits<{ change: [steps: Meanwhile[]] }>()
+const steps = computed(() => props.asked.meanwhile)
 
 const kinds = computed(() =>
   (Object.keys(meanwhileWords) as Meanwhile['kind'][]).filter((kind) =>
-    addable(kind, props.plan, props.leakId, steps.value),
+    addable(kind, props.plan, props.asked),
   ),
 )
 const add = (kind: Meanwhile['kind']) =>
-  (steps.value = [
-    ...steps.value,
-    newStep(kind, Math.round(props.atS), props.plan, props.leakId, steps.value),
-  ])
+  emit('change', [...steps.value, newStep(kind, Math.round(props.atS), props.plan, props.asked)])
 const set = async (index: number, change: Partial<Meanwhile>) =>
-  void (steps.value = steps.value.map((step, i) => (i === index ? { ...step, ...change } : step)))
-const remove = (index: number) => (steps.value = steps.value.filter((_, i) => i !== index))
+  emit(
+    'change',
+    steps.value.map((step, i) => (i === index ? { ...step, ...change } : step)),
+  )
+const remove = (index: number) =>
+  emit(
+    'change',
+    steps.value.filter((_, i) => i !== index),
+  )
 
 const modeChoices: Choice<string>[] = modes.map((m) => ({ value: m, label: modeWords[m] }))
 const leakName = (id: string) => {
@@ -34,7 +39,7 @@ const leakName = (id: string) => {
 function choices(step: Meanwhile): Choice<string>[] {
   if (step.kind === 'modeBecomes') return modeChoices
   if (step.kind === 'leakStarts')
-    return [step.leakId!, ...otherLeaks(props.plan, props.leakId, steps.value)].map((value) => ({
+    return [step.leakId!, ...otherLeaks(props.plan, props.asked.leakId, steps.value)].map((value) => ({
       value,
       label: leakName(value),
     }))
@@ -60,9 +65,9 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
         :key="index"
         role="group"
         :aria-label="meanwhileWords[step.kind]"
-        class="bg-sheet flex flex-wrap items-end gap-x-3 gap-y-1 rounded-sm px-3 py-2"
+        class="bg-sheet flex flex-wrap items-center gap-x-3 gap-y-1 rounded-sm px-3 py-1.5"
       >
-        <span class="w-44 self-center font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
+        <span class="w-40 font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
         <ChoiceField
           v-if="about(step)"
           class="w-52 grow sm:grow-0"
@@ -72,9 +77,11 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
           :choices="choices(step)"
           :apply="(value) => setAbout(index, step, value)"
         />
+        <span aria-hidden="true">after</span>
         <MeasureField
           class="w-28"
           label="After"
+          is-inline
           kind="duration"
           required
           :values="[step.atS]"
@@ -90,13 +97,13 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
         </button>
       </li>
     </ul>
-    <div class="flex flex-wrap items-center gap-x-1 gap-y-1">
-      <span class="text-faded mr-1 text-[13.5px]">Meanwhile, at the moment shown:</span>
+    <div class="flex items-center gap-1 max-sm:overflow-x-auto sm:flex-wrap">
+      <span class="text-faded mr-1 shrink-0 text-[13.5px]">Meanwhile, at the moment shown:</span>
       <button
         v-for="kind in kinds"
         :key="kind"
         type="button"
-        class="border-rule hover:bg-moss-wash rounded-full border px-2.5 py-0.5 text-[13.5px] max-md:min-h-11"
+        class="border-rule hover:bg-moss-wash shrink-0 rounded-full border px-2.5 py-0.5 text-[13.5px] max-md:min-h-11"
         @click="add(kind)"
       >
         + {{ meanwhileWords[kind].toLowerCase() }}

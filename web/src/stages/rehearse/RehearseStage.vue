@@ -18,7 +18,7 @@ import { useAskedRehearsal } from './asked'
 import EventList from './EventList.vue'
 import FaultPicker from './FaultPicker.vue'
 import KeptCases from './KeptCases.vue'
-import { writeMeanwhile } from './meanwhile'
+import { writeMeanwhile } from '@/site/meanwhile'
 import MeanwhileList from './MeanwhileList.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
@@ -163,11 +163,10 @@ const views = [
         </div>
         <MeanwhileList
           class="mb-5"
-          :model-value="asked.meanwhile"
           :plan="plan"
-          :leak-id="leakId"
+          :asked="asked"
           :at-s="atS"
-          @update:model-value="(steps) => ask({ meanwhile: steps })"
+          @change="(steps) => ask({ meanwhile: steps })"
         />
         <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
         <div v-if="rehearsed" class="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_19rem]">

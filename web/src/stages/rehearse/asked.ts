@@ -1,18 +1,9 @@
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { Fault, Meanwhile, Mode } from '@/api/types'
 import { leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { faults, modes } from '@/ui/words'
-import { readMeanwhile, writeMeanwhile } from './meanwhile'
-
-/** One leak, in one mode, with what is broken and what happens meanwhile. */
-export interface AskedRehearsal {
-  leakId: string
-  mode: Mode
-  faults: Fault[]
-  meanwhile: Meanwhile[]
-}
+import { readMeanwhile, rehearsalQuery, type AskedRehearsal } from '@/site/meanwhile'
 
 /** The rehearsal that the address asks for, so that it can be reloaded and sent on; at first the worst leak, away. */
 export function useAskedRehearsal() {
@@ -34,15 +25,7 @@ export function useAskedRehearsal() {
 
   /** Asks for another, in what is given. */
   async function ask(change: Partial<AskedRehearsal>): Promise<void> {
-    const { leakId: leak, mode, faults: broken, meanwhile } = { ...asked.value, ...change }
-    await router.replace({
-      query: {
-        leak,
-        mode,
-        ...(broken.length ? { faults: broken.join() } : {}),
-        ...(meanwhile.length ? { meanwhile: writeMeanwhile(meanwhile) } : {}),
-      },
-    })
+    await router.replace({ query: rehearsalQuery({ ...asked.value, ...change }) })
   }
 
   return { asked, ask }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Rehearsed } from '@/api/types'
-import { curveUntil, lanesOf, MARK_PX, outAt, turnedAt, wetAt } from './moment'
+import { curveUntil, lanesOf, lastOf, MARK_PX, onFloorAt, outAt, turnedAt, wetAt } from './moment'
 
 const events: Rehearsed['events'] = [
   { timeS: 0, kind: 'firstDrop', volumeM3: 0 },
@@ -64,5 +64,33 @@ describe('a rehearsal at one moment', () => {
     expect(rules!.stretches).toEqual([{ fromS: 21, toS: 46 }])
     expect(valve!.stretches).toEqual([{ fromS: 47, toS: 57 }])
     expect(people!.stretches).toEqual([{ fromS: 26, toS: 60 }])
+  })
+
+  it('knows what is wiped up, what is dry again, and a valve that stood shut', () => {
+    const wiped: Rehearsed['events'] = [
+      ...events.slice(0, 3),
+      { timeS: 24, kind: 'wipedUp', volumeM3: 0.012 },
+      { timeS: 30, kind: 'sensorDry', volumeM3: 0.015, sensorId: 'a' },
+      ...events.slice(4),
+      { timeS: 90, kind: 'modeBecomes', volumeM3: 0.026, mode: 'away' },
+    ]
+    const curve = [
+      { timeS: 0, volumeM3: 0 },
+      { timeS: 60, volumeM3: 0.03 },
+    ]
+    expect(onFloorAt({ curve, events: wiped }, 20)).toBeCloseTo(0.01)
+    expect(onFloorAt({ curve, events: wiped }, 40)).toBeCloseTo(0.008)
+    expect([...wetAt(wiped, 25)]).toEqual(['a'])
+    expect([...wetAt(wiped, 40)]).toEqual([])
+    expect([...wetAt(wiped, 60)]).toEqual(['b'])
+    expect(lastOf({ curve, events: wiped })).toBe(90)
+    expect(lastOf({ curve, events })).toBe(60)
+    const lanes = lanesOf({ events: wiped } as Rehearsed, (s) => s * 10, 60)
+    expect(lanes[0]!.stretches).toEqual([
+      { fromS: 20, toS: 30 },
+      { fromS: 50, toS: 60 },
+    ])
+    expect(lanes[4]!.marks.flatMap((m) => m.events)).toHaveLength(2)
+    expect(turnedAt([{ timeS: 0, kind: 'stoodShut', volumeM3: 0, ruleId: 'r' }], 0)).toBe(1)
   })
 })

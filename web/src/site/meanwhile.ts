@@ -1,5 +1,13 @@
-import type { Meanwhile, Plan } from '@/api/types'
+import type { Fault, Meanwhile, Mode, Plan } from '@/api/types'
 import { modes, meanwhileWords } from '@/ui/words'
+
+/** One leak, in one mode, with what is broken and what happens meanwhile. */
+export interface AskedRehearsal {
+  leakId: string
+  mode: Mode
+  faults: Fault[]
+  meanwhile: Meanwhile[]
+}
 
 /** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
 
@@ -12,6 +20,19 @@ export const writeMeanwhile = (steps: Meanwhile[]): string =>
       return `${kind}${about ? `:${about}` : ''}@${atS}`
     })
     .join()
+
+/** A rehearsal as the query of its address. */
+export const rehearsalQuery = ({
+  leakId,
+  mode,
+  faults,
+  meanwhile,
+}: AskedRehearsal): Record<string, string> => ({
+  leak: leakId,
+  mode,
+  ...(faults.length ? { faults: faults.join() } : {}),
+  ...(meanwhile.length ? { meanwhile: writeMeanwhile(meanwhile) } : {}),
+})
 
 /** What cannot be read, or is about what the plan has not, is left out: an address may be old. */
 export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
@@ -38,9 +59,9 @@ export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
 }
 
 /** What may be put in beside what is there already: another leak only once, and nothing that the plan has not. */
-export function addable(kind: Meanwhile['kind'], plan: Plan, leakId: string, steps: Meanwhile[]): boolean {
+export function addable(kind: Meanwhile['kind'], plan: Plan, { leakId, meanwhile }: AskedRehearsal): boolean {
   if (kind === 'buttonPressed') return (plan.installation.buttons ?? []).length > 0
-  return kind !== 'leakStarts' || otherLeaks(plan, leakId, steps).length > 0
+  return kind !== 'leakStarts' || otherLeaks(plan, leakId, meanwhile).length > 0
 }
 
 /** Leaks that do not run yet. */
@@ -54,14 +75,13 @@ export function newStep(
   kind: Meanwhile['kind'],
   atS: number,
   plan: Plan,
-  leakId: string,
-  steps: Meanwhile[],
+  { leakId, mode, meanwhile }: AskedRehearsal,
 ): Meanwhile {
   return {
     atS,
     kind,
-    mode: kind === 'modeBecomes' ? 'away' : null,
-    leakId: kind === 'leakStarts' ? otherLeaks(plan, leakId, steps)[0]! : null,
+    mode: kind === 'modeBecomes' ? modes.find((m) => m !== mode)! : null,
+    leakId: kind === 'leakStarts' ? otherLeaks(plan, leakId, meanwhile)[0]! : null,
     buttonId: kind === 'buttonPressed' ? plan.installation.buttons![0]!.id : null,
   }
 }

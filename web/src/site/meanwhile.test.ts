@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest'
+import type { Meanwhile, Plan } from '@/api/types'
+import { addable, newStep, otherLeaks, readMeanwhile, rehearsalQuery, writeMeanwhile } from './meanwhile'
+
+const plan = {
+  building: { rooms: [{ leaks: [{ id: 'hose' }, { id: 'basin' }] }, { leaks: [{ id: 'wc' }] }] },
+  installation: { buttons: [{ id: 'door', name: 'By the door' }] },
+} as unknown as Plan
+const none = { mode: null, leakId: null, buttonId: null }
+const asked = { leakId: 'hose', mode: 'home', faults: [], meanwhile: [] as Meanwhile[] } as const
+const steps: Meanwhile[] = [
+  { ...none, atS: 60, kind: 'modeBecomes', mode: 'away' },
+  { ...none, atS: 90.5, kind: 'wipedUp' },
+  { ...none, atS: 30, kind: 'leakStarts', leakId: 'basin' },
+  { ...none, atS: 20, kind: 'buttonPressed', buttonId: 'door' },
+]
+
+describe('what happens meanwhile', () => {
+  it('stands in an address and is read back', () => {
+    const text = writeMeanwhile(steps)
+    expect(text).toBe('modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20')
+    expect(readMeanwhile(text, plan)).toEqual(steps)
+    expect(rehearsalQuery({ ...asked, faults: ['hubFailed'], meanwhile: steps.slice(1, 2) })).toEqual({
+      leak: 'hose',
+      mode: 'home',
+      faults: 'hubFailed',
+      meanwhile: 'wipedUp@90.5',
+    })
+    expect(rehearsalQuery({ ...asked, faults: [] })).toEqual({ leak: 'hose', mode: 'home' })
+  })
+
+  it.each(['', 'rain@5', 'wipedUp', 'wipedUp@', 'modeBecomes@5', 'modeBecomes:gone@5', 'leakStarts:attic@5'])(
+    'leaves out what it cannot read or the plan has not: %s',
+    (text) => expect(readMeanwhile(text, plan)).toEqual([]),
+  )
+
+  it('offers a leak that does not run yet, another mode, and buttons where there are any', () => {
+    expect(otherLeaks(plan, 'hose', steps)).toEqual(['wc'])
+    expect(newStep('leakStarts', 12, plan, { ...asked, faults: [], meanwhile: steps }).leakId).toBe('wc')
+    expect(newStep('modeBecomes', 12, plan, { ...asked, faults: [] }).mode).toBe('away')
+    expect(newStep('buttonPressed', 12, plan, { ...asked, faults: [] })).toMatchObject({
+      buttonId: 'door',
+      atS: 12,
+    })
+    const all = [...steps, { ...none, atS: 1, kind: 'leakStarts' as const, leakId: 'wc' }]
+    expect(addable('leakStarts', plan, { ...asked, faults: [], meanwhile: all })).toBe(false)
+    const bare = { ...plan, installation: {} } as Plan
+    expect(addable('buttonPressed', bare, { ...asked, faults: [] })).toBe(false)
+  })
+})
