@@ -21,8 +21,8 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/assessments"] = "",
         ["/api/comparisons"] = "",
         ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,wipedUp@60,leakEnds@4000",
-        ["/api/fault-matrix"] = "",
-        ["/api/fault-remedies"] = "leak=glaze-sink-hose",
+        ["/api/fault-matrix"] = "beside=mainsFailed",
+        ["/api/fault-remedies"] = "leak=glaze-sink-hose&beside=hubFailed",
         ["/api/rule-grid"] = "",
         ["/api/trust"] = "",
         ["/api/trust/curve"] = "leak=glaze-sink-hose&mode=away",
@@ -74,6 +74,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=leakStarts:nowhere@20")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=leakStarts:glaze-sink-hose@20")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=buttonPressed:nowhere@20")]
+    [InlineData("/api/fault-matrix", "beside=moonFailed")]
     [InlineData("/api/fault-remedies", "leak=nowhere")]
     [InlineData("/api/rule-text", "rule=nowhere")]
     [InlineData("/api/floors", "leak=nowhere")]

@@ -21,10 +21,10 @@ public sealed record FaultCell(Outcome Outcome, Cause? Cause, double? LostM3, do
 /// <summary>One leak in one mode.</summary>
 /// <param name="LeakId">The leak point.</param>
 /// <param name="Mode">Who is home.</param>
-/// <param name="Cells">The first with nothing broken, then one for each fault of the matrix.</param>
+/// <param name="Cells">The first with no fault of the matrix, then one for each.</param>
 public sealed record FaultRow(string LeakId, Mode Mode, IReadOnlyList<FaultCell> Cells);
 
-/// <summary>Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault.</summary>
+/// <summary>Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault; or each fault beside another.</summary>
 /// <param name="Faults">In the order of the cells, after the first.</param>
 /// <param name="Rows">In the order of the plan, each leak in every mode.</param>
 /// <param name="Rehearsals">How many were run.</param>
@@ -34,26 +34,29 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="beside">A fault that there is in every cell, so that the others make pairs with it; <see langword="null"/>: none.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static FaultMatrix Of(Plan plan, AssessmentMemory memory, CancellationToken cancel = default) =>
-        Of(plan, [.. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable)], cancel);
+    public static FaultMatrix Of(Plan plan, AssessmentMemory memory, Fault? beside = null, CancellationToken cancel = default) =>
+        Of(plan, [.. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable)], beside, cancel);
 
     /// <summary>The rows of some leaks alone.</summary>
     /// <param name="leaks">Of that plan, made ready.</param>
-    internal static FaultMatrix Of(Plan plan, IReadOnlyList<LeakRehearsal> leaks, CancellationToken cancel)
+    internal static FaultMatrix Of(Plan plan, IReadOnlyList<LeakRehearsal> leaks, Fault? beside, CancellationToken cancel)
     {
         RadioReach reach = ReachOfPlan.Of(plan);
-        IReadOnlyCollection<Fault>[] broken = [[], .. Model.Faults.All.Select(f => (IReadOnlyCollection<Fault>)[f])];
+        Fault[] always = beside is { } there ? [there] : [];
+        Fault[] faults = [.. Model.Faults.All.Except(always)];
+        IReadOnlyCollection<Fault>[] broken = [always, .. faults.Select(f => (IReadOnlyCollection<Fault>)[.. always, f])];
         var rows = new FaultRow[leaks.Count * Modes.Length];
         Work.InParallel(leaks.Count, cancel, i =>
         {
             for (int m = 0; m < Modes.Length; m++)
             {
-                rows[(i * Modes.Length) + m] = new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(faults => CellOf(leaks[i].WorstIn(Modes[m], faults, reach)))]);
+                rows[(i * Modes.Length) + m] = new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(set => CellOf(leaks[i].WorstIn(Modes[m], set, reach)))]);
             }
         });
-        return new FaultMatrix(Model.Faults.All, rows, rows.Length * broken.Length);
+        return new FaultMatrix(faults, rows, rows.Length * broken.Length);
     }
 
     private static FaultCell CellOf(Rehearsed rehearsed) => new(

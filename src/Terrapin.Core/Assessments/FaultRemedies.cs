@@ -24,6 +24,12 @@ public enum RemedyKind
 
     /// <summary>Put a second sensor of the kind beside one.</summary>
     SecondSensor,
+
+    /// <summary>Add a rule that shuts a valve when everyone has left.</summary>
+    ShutWhenLeaving,
+
+    /// <summary>Add a rule that shuts a valve when a sensor has been silent for too long.</summary>
+    ShutOnSilence,
 }
 
 /// <summary>A change that was tried for one leak, with what the matrix makes of it then.</summary>
@@ -31,11 +37,14 @@ public sealed record Remedy
 {
     public required RemedyKind Kind { get; init; }
 
-    /// <summary>What is changed: a sensor, hub, drive or rule.</summary>
+    /// <summary>What is changed: a sensor, hub, drive or rule, or the stop valve that the added rule shuts.</summary>
     public required string TargetId { get; init; }
 
     /// <summary>The drive that a sensor is linked to.</summary>
     public string? DriveId { get; init; }
+
+    /// <summary>The rule that is added.</summary>
+    public Rule? Rule { get; init; }
 
     /// <summary>What it costs, in the catalogue's currency; <see langword="null"/>: not known.</summary>
     public double? Price { get; init; }
@@ -61,25 +70,27 @@ public static class FaultRemedies
     /// <param name="plan">A checked plan.</param>
     /// <param name="leakId">One of its leak points.</param>
     /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="beside">A fault that there is in every cell, see <see cref="FaultMatrix"/>; <see langword="null"/>: none.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static IReadOnlyList<Remedy> Of(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel = default)
+    public static IReadOnlyList<Remedy> Of(Plan plan, string leakId, AssessmentMemory memory, Fault? beside = null, CancellationToken cancel = default)
     {
-        IReadOnlyList<FaultRow> before = RowsOf(plan, leakId, memory, cancel);
+        IReadOnlyList<FaultRow> before = RowsOf(plan, leakId, memory, beside, cancel);
         (int Count, double? WorstM3) was = Judge(before);
         var found = new List<Remedy>();
-        foreach ((Plan changed, RemedyKind kind, string target, string? driveId, double? price) in Changes(plan, leakId, memory, cancel))
+        foreach (Change change in Changes(plan, leakId, memory, cancel))
         {
-            IReadOnlyList<FaultRow> rows = RowsOf(changed, leakId, memory, cancel);
+            IReadOnlyList<FaultRow> rows = RowsOf(change.Plan, leakId, memory, beside, cancel);
             (int Count, double? WorstM3) now = Judge(rows);
             if (now.Count < was.Count || (now.Count == was.Count && now.WorstM3 < was.WorstM3))
             {
                 found.Add(new Remedy
                 {
-                    Kind = kind,
-                    TargetId = target,
-                    DriveId = driveId,
-                    Price = price,
+                    Kind = change.Kind,
+                    TargetId = change.TargetId,
+                    DriveId = change.DriveId,
+                    Rule = change.Rule,
+                    Price = change.Price,
                     RunsOnBefore = was.Count,
                     RunsOnAfter = now.Count,
                     WorstBeforeM3 = was.WorstM3,
@@ -92,8 +103,10 @@ public static class FaultRemedies
         return [.. found.OrderBy(r => r.RunsOnAfter).ThenBy(r => r.WorstAfterM3).ThenBy(r => r.Price ?? double.PositiveInfinity)];
     }
 
-    private static IReadOnlyList<FaultRow> RowsOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel) =>
-        FaultMatrix.Of(plan, [memory.LeakOf(plan, leakId, cancel)], cancel).Rows;
+    private sealed record Change(Plan Plan, RemedyKind Kind, string TargetId, double? Price, string? DriveId = null, Rule? Rule = null);
+
+    private static IReadOnlyList<FaultRow> RowsOf(Plan plan, string leakId, AssessmentMemory memory, Fault? beside, CancellationToken cancel) =>
+        FaultMatrix.Of(plan, [memory.LeakOf(plan, leakId, cancel)], beside, cancel).Rows;
 
     private static (int RunsOn, double? WorstM3) Judge(IReadOnlyList<FaultRow> rows)
     {
@@ -101,7 +114,7 @@ public static class FaultRemedies
         return (cells.Count(c => !c.Ends), cells.Max(c => c.LostM3));
     }
 
-    private static IEnumerable<(Plan Plan, RemedyKind Kind, string Target, string? DriveId, double? Price)> Changes(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel)
+    private static IEnumerable<Change> Changes(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel)
     {
         Installation fitted = plan.Installation;
         Plan With(Func<Installation, Installation> change) => plan.WithInstallation(change);
@@ -110,17 +123,17 @@ public static class FaultRemedies
         FittedDrive? drive = (leak.In(Mode.Home).StopValveId ?? leak.LikelyStopValveId) is { } valve ? plan.DriveOn(valve) : null;
         if (sensor is not null && drive is not null && CanLink(plan, fitted.Links, sensor, drive))
         {
-            yield return (With(i => i with { Links = [.. i.Links, new DirectLink { SensorId = sensor.Id, DriveId = drive.Id }] }), RemedyKind.DirectLink, sensor.Id, drive.Id, 0);
+            yield return new(With(i => i with { Links = [.. i.Links, new DirectLink { SensorId = sensor.Id, DriveId = drive.Id }] }), RemedyKind.DirectLink, sensor.Id, 0, DriveId: drive.Id);
         }
 
         if (fitted.Hubs.Count > 0 && fitted.Hubs[0] is { HasBackup: not Answer.Yes } hub)
         {
-            yield return (With(i => i with { Hubs = [hub with { HasBackup = Answer.Yes }, .. i.Hubs.Skip(1)] }), RemedyKind.HubBackup, hub.Id, null, null);
+            yield return new(With(i => i with { Hubs = [hub with { HasBackup = Answer.Yes }, .. i.Hubs.Skip(1)] }), RemedyKind.HubBackup, hub.Id, null);
         }
 
         if (drive is { Power: DrivePower.Mains or DrivePower.Unknown } && plan.SpecOf(drive).Supply is not (DriveSupply.MainsOnly or DriveSupply.BatteriesOnly))
         {
-            yield return (plan.WithDrive(drive with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.Close }), RemedyKind.DriveBackup, drive.Id, null, null);
+            yield return new(plan.WithDrive(drive with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.Close }), RemedyKind.DriveBackup, drive.Id, null);
         }
 
         foreach (Rule rule in fitted.Rules.Where(r => r.Action == RuleAction.Close && sensor is not null && r.Hears(sensor.Id)))
@@ -128,12 +141,12 @@ public static class FaultRemedies
             Plan WithRule(Rule changed) => With(i => i with { Rules = [.. i.Rules.Select(r => r.Id == changed.Id ? changed : r)] });
             if (rule.DelayS > 0)
             {
-                yield return (WithRule(rule with { DelayS = 0 }), RemedyKind.NoDelay, rule.Id, null, 0);
+                yield return new(WithRule(rule with { DelayS = 0 }), RemedyKind.NoDelay, rule.Id, 0);
             }
 
             if (rule.Modes.Count < Enum.GetValues<Mode>().Length)
             {
-                yield return (WithRule(rule with { Modes = Enum.GetValues<Mode>() }), RemedyKind.EveryMode, rule.Id, null, 0);
+                yield return new(WithRule(rule with { Modes = Enum.GetValues<Mode>() }), RemedyKind.EveryMode, rule.Id, 0);
             }
         }
 
@@ -145,7 +158,15 @@ public static class FaultRemedies
                 Sensors = [.. i.Sensors, second],
                 Rules = [.. i.Rules.Select(r => r.SensorIds.Contains(sensor.Id) ? r with { SensorIds = [.. r.SensorIds, second.Id] } : r)],
             });
-            yield return (changed, RemedyKind.SecondSensor, sensor.Id, null, plan.SpecOf(sensor).Price?.Amount);
+            yield return new(changed, RemedyKind.SecondSensor, sensor.Id, plan.SpecOf(sensor).Price?.Amount);
+        }
+
+        if (drive is not null && fitted.Hubs.Count > 0)
+        {
+            foreach ((RemedyKind kind, Rule rule) in ShuttingRules.For(plan, drive.StopValveId))
+            {
+                yield return new(With(i => i with { Rules = [.. i.Rules, rule] }), kind, drive.StopValveId, 0, Rule: rule);
+            }
         }
     }
 
@@ -158,9 +179,13 @@ public static class FaultRemedies
             && !links.Any(l => l.SensorId == sensor.Id && l.DriveId == drive.Id);
     }
 
-    private static string FreshId(Plan plan, string id)
+    private static string FreshId(Plan plan, string id) => FreshId(id, plan.Installation.Sensors.Select(s => s.Id));
+
+    /// <summary>An id that none of some others is.</summary>
+    internal static string FreshId(string id, IEnumerable<string> taken)
     {
         string stem = id[..Math.Min(id.Length, 30)];
-        return Enumerable.Range(2, plan.Installation.Sensors.Count + 1).Select(n => $"{stem}-{n}").First(candidate => plan.Installation.Sensors.All(s => s.Id != candidate));
+        HashSet<string> others = [.. taken];
+        return Enumerable.Range(2, others.Count + 1).Select(n => $"{stem}-{n}").First(candidate => !others.Contains(candidate));
     }
 }

@@ -76,7 +76,7 @@ public static class RuleSchools
     private static SchoolOutcome Tried(Plan plan, School school, AssessmentMemory memory, CancellationToken cancel)
     {
         Installation set = school == School.AsItIs ? plan.Installation : plan.Installation with { Rules = RulesOf(plan, school), Links = school == School.HubAndLinks ? LinksOf(plan) : [] };
-        var matrix = FaultMatrix.Of(plan with { Installation = set }, memory, cancel);
+        var matrix = FaultMatrix.Of(plan with { Installation = set }, memory, beside: null, cancel);
         IGrouping<string, FaultRow>[] leaks = [.. matrix.Rows.GroupBy(r => r.LeakId)];
         return new SchoolOutcome
         {

@@ -25,17 +25,29 @@ public static class Rehearsals
         return Rehearser.Of(plan, leakId, known, floors, FaultsOf(faults), MeanwhileWords.Read(plan, leakId, meanwhile), cancel);
     }
 
-    /// <summary>What becomes of one leak in every mode with each single fault, and what helps.</summary>
+    /// <summary>What becomes of every leak in every mode with each single fault, or with each beside another.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="beside">The other, in a word; <see langword="null"/>: none.</param>
     /// <param name="memory">What is kept from one question to the next.</param>
     /// <param name="cancel">Stops the work.</param>
-    /// <exception cref="RefusedException">There is no such leak point.</exception>
-    public static IReadOnlyList<Remedy> RemediesOf(Plan plan, string leakId, AssessmentMemory memory, CancellationToken cancel = default)
+    /// <exception cref="RefusedException">There is no such fault.</exception>
+    public static FaultMatrix MatrixOf(Plan plan, string? beside, AssessmentMemory memory, CancellationToken cancel = default) =>
+        FaultMatrix.Of(plan, memory, FaultOf(beside), cancel);
+
+    /// <summary>What helps one leak there.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="leakId">One of its leak points.</param>
+    /// <param name="beside">A fault that there is in every cell, in a word; <see langword="null"/>: none.</param>
+    /// <param name="memory">What is kept from one question to the next.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <exception cref="RefusedException">There is no such leak point or fault.</exception>
+    public static IReadOnlyList<Remedy> RemediesOf(Plan plan, string leakId, string? beside, AssessmentMemory memory, CancellationToken cancel = default)
     {
         CheckLeak(plan, leakId);
-        return FaultRemedies.Of(plan, leakId, memory, cancel);
+        return FaultRemedies.Of(plan, leakId, memory, FaultOf(beside), cancel);
     }
+
+    private static Fault? FaultOf(string? word) => FaultsOf(word) is [var fault] ? fault : null;
 
     /// <summary>How likely one leak is not stopped, by the time from one test to the next.</summary>
     /// <param name="plan">A checked plan.</param>

@@ -59,11 +59,11 @@ internal static class AssessmentApi
     private static Task<IResult> Rehearse(string leak, string mode, string? faults, string? meanwhile, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, FloorMemory floors, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => Rehearsals.Of(plan, leak, mode, faults, meanwhile, floors, cancel));
 
-    private static Task<IResult> TryFaults([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
-        Body.AnswerPlan(request, address, plans, plan => FaultMatrix.Of(plan, memory, cancel));
+    private static Task<IResult> TryFaults(string? beside, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.MatrixOf(plan, beside, memory, cancel));
 
-    private static Task<IResult> TryRemedies(string leak, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
-        Body.AnswerPlan(request, address, plans, plan => Rehearsals.RemediesOf(plan, leak, memory, cancel));
+    private static Task<IResult> TryRemedies(string leak, string? beside, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => Rehearsals.RemediesOf(plan, leak, beside, memory, cancel));
 
     private static Task<IResult> Trusted([FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, AssessmentMemory memory, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => Trust.Of(plan, memory, cancel));

@@ -183,6 +183,47 @@ public class FaultTests
     }
 
     [Fact]
+    public void Pairs_are_what_each_fault_comes_to_beside_another_and_never_better()
+    {
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.Batteries });
+        var single = FaultMatrix.Of(plan, Memory());
+        foreach (Fault beside in Faults.All)
+        {
+            var pairs = FaultMatrix.Of(plan, Memory(), beside);
+            Assert.Equal(Faults.All.Where(f => f != beside), pairs.Faults);
+            Assert.Equal(pairs.Rows.Sum(r => r.Cells.Count), pairs.Rehearsals);
+            foreach (FaultRow row in pairs.Rows)
+            {
+                FaultRow alone = single.Rows.Single(r => (r.LeakId, r.Mode) == (row.LeakId, row.Mode));
+                Assert.Equal(alone.Cells[1 + single.Faults.ToList().IndexOf(beside)], row.Cells[0]);
+                for (int f = 0; f < pairs.Faults.Count; f++)
+                {
+                    Rehearsed rehearsed = Rehearser.Of(plan, row.LeakId, row.Mode, faults: [beside, pairs.Faults[f]]);
+                    Assert.Equal((rehearsed.Outcome, rehearsed.Ends ? rehearsed.LostM3.High : null), (row.Cells[f + 1].Outcome, row.Cells[f + 1].LostM3));
+                    Assert.False(row.Cells[f + 1].Ends && !row.Cells[0].Ends);
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void A_rule_that_shuts_the_water_off_beforehand_is_tried_and_counts_as_it_comes_out()
+    {
+        IReadOnlyList<Remedy> found = FaultRemedies.Of(House(), "hose", Memory());
+        foreach ((RemedyKind kind, RuleTrigger trigger) in ((RemedyKind, RuleTrigger)[])[(RemedyKind.ShutWhenLeaving, RuleTrigger.ModeComes), (RemedyKind.ShutOnSilence, RuleTrigger.SensorSilent)])
+        {
+            Remedy remedy = Assert.Single(found, r => r.Kind == kind);
+            Assert.Equal(("main", trigger, 0.0), (remedy.TargetId, remedy.Rule!.WaitsFor, remedy.Price!.Value));
+            Plan taken = House().WithInstallation(i => i with { Rules = [.. i.Rules, remedy.Rule!] });
+            Assert.DoesNotContain(Assessor.Assess(taken).Findings, f => f.Where.StartsWith("/installation/rules/1", StringComparison.Ordinal));
+            Assert.Equal(FaultMatrix.Of(taken, Memory()).Rows.SelectMany(r => r.Cells), remedy.Rows.SelectMany(r => r.Cells));
+            Assert.DoesNotContain(FaultRemedies.Of(taken, "hose", Memory()), r => r.Kind == kind);
+        }
+
+        Assert.DoesNotContain(FaultRemedies.Of(House().WithInstallation(i => i with { Hubs = [] }), "hose", Memory()), r => r.Rule is not null);
+    }
+
+    [Fact]
     public void The_grid_says_when_the_valve_starts_to_move_and_which_rule_decides()
     {
         Plan plan = House().WithRule(r => r with { Modes = [Mode.Away, Mode.Holiday] });

@@ -23,6 +23,15 @@ for (const width of [1280, 390]) {
       await card.getByRole('button', { name: /If any of 2 sensors/ }).click()
       await card.getByRole('checkbox', { name: 'Asleep' }).uncheck()
       await expect(refuted.filter({ hasText: 'Let a rule close for it when asleep.' })).toHaveCount(1)
+
+      // Its story is rehearsed, and the way back is the browser's own.
+      const asleep = refuted.filter({ hasText: 'Let a rule close for it when asleep.' })
+      await asleep.getByText('The shortest way there').click()
+      await asleep.getByRole('link', { name: 'Rehearse it' }).click()
+      await expect(page).toHaveURL(/rehearse\?leak=.*mode=asleep/)
+      await expect(page.getByTestId('escape')).toContainText('no end')
+      await page.goBack()
+      await card.getByRole('button', { name: /If any of 2 sensors/ }).click()
       await page.getByRole('button', { name: 'Undo' }).click()
       await expect(proved).toHaveText('3 of 4')
 

@@ -104,6 +104,29 @@ for (const { name, size, touch } of [
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(size.width)
     })
 
+    test('pairs of faults are looked at, and a rule that shuts the water off when everyone leaves is tried and taken', async ({ page, demo }) => {
+      await page.goto(`${demo}${site}/rehearse?view=faults`)
+      const matrix = page.getByRole('region').or(page.locator('section')).filter({ hasText: 'whatever' }).first()
+      await expect(matrix).toContainText('whatever single thing is broken')
+      await page.getByRole('button', { name: /Broken besides/ }).click()
+      await page.getByRole('option', { name: 'The internet is down' }).click()
+      await expect(matrix).toContainText('with no internet, whatever else is broken')
+      const pair = page.getByRole('button', { name: /^WC hose, Studio WC, Away, Holiday, The hub is dead: / })
+      await expect(page.getByRole('button', { name: /^WC hose, Studio WC, Away, Holiday, no internet alone: [\d.]+ L/ })).toBeVisible()
+      await expect(page.getByRole('button', { name: /, The internet is down: / })).toHaveCount(0)
+      const row = page.getByRole('row', { name: /^WC hose Studio WC/ }).first()
+      await row.getByRole('button', { name: 'What helps' }).click()
+      const leaving = page.getByRole('listitem').filter({ hasText: /^Let a rule shut Under the stair when everyone has left/ })
+      await leaving.getByRole('button', { name: /^Do this/ }).click()
+      await expect(
+        page.getByRole('button', { name: /^WC hose, Studio WC, Away, Holiday, The sensor that knows first is flat: [\d.]+ L/ }),
+      ).toBeVisible()
+      await expect(pair).toBeVisible()
+      await page.goto(`${demo}${site}/rules`)
+      await expect(page.getByText(/If the mode becomes away or holiday and stays so for 5 min/)).toBeVisible()
+      await expect(page.getByRole('region', { name: 'Who closes what, when' }).getByText('shut already').first()).toBeVisible()
+    })
+
     test('who closes what is read off a grid, a delay is changed in its cell, and a sensor only tells', async ({ page, demo }) => {
       await page.goto(`${demo}${site}/rules`)
       const grid = page.getByRole('region', { name: 'Who closes what, when' })

@@ -285,9 +285,12 @@ export const api = {
   ): Promise<Rehearsed> =>
     json(about('/api/rehearsals', plan, { query: { leak, mode, faults: faults.join(), meanwhile }, signal })),
 
-  /** Every leak in every mode with each single fault. */
-  tryFaults: (plan: Plan, signal?: AbortSignal): Promise<FaultMatrix> =>
-    json(about('/api/fault-matrix', plan, { signal })),
+  /**
+   * Every leak in every mode with each single fault.
+   * @param beside A fault that there is besides, so that the others make pairs with it.
+   */
+  tryFaults: (plan: Plan, beside: Fault | null, signal?: AbortSignal): Promise<FaultMatrix> =>
+    json(about('/api/fault-matrix', plan, { query: { beside: beside ?? '' }, signal })),
 
   /** How far the closing is to be trusted, leak by leak. */
   trust: (plan: Plan, signal?: AbortSignal): Promise<Trust> => json(about('/api/trust', plan, { signal })),
@@ -296,9 +299,9 @@ export const api = {
   trustCurve: (plan: Plan, leak: string, mode: Mode, signal?: AbortSignal): Promise<TrustPoint[]> =>
     json(about('/api/trust/curve', plan, { query: { leak, mode }, signal })),
 
-  /** What helps one leak against single faults, found by trying it. */
-  tryRemedies: (plan: Plan, leak: string, signal?: AbortSignal): Promise<Remedy[]> =>
-    json(about('/api/fault-remedies', plan, { query: { leak }, signal })),
+  /** What helps one leak there, found by trying it. */
+  tryRemedies: (plan: Plan, leak: string, beside: Fault | null, signal?: AbortSignal): Promise<Remedy[]> =>
+    json(about('/api/fault-remedies', plan, { query: { leak, beside: beside ?? '' }, signal })),
 
   /** What holds of the rules in every order of events; the server alone has room for that. */
   checkRules: (plan: Plan, signal?: AbortSignal): Promise<RuleCheck> =>

@@ -2102,7 +2102,7 @@ export interface components {
              */
             stopsAfterS: null | number;
         };
-        /** @description Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault. */
+        /** @description Every leak that a stop valve could stop, in every mode, with nothing broken and with each single fault; or each fault beside another. */
         FaultMatrix: {
             /** @description In the order of the cells, after the first. */
             faults: components["schemas"]["Fault"][];
@@ -2120,7 +2120,7 @@ export interface components {
             leakId: string;
             /** @description Who is home. */
             mode: components["schemas"]["Mode"];
-            /** @description The first with nothing broken, then one for each fault of the matrix. */
+            /** @description The first with no fault of the matrix, then one for each. */
             cells: components["schemas"]["FaultCell"][];
         };
         FilmInput: {
@@ -3535,10 +3535,11 @@ export interface components {
         /** @description A change that was tried for one leak, with what the matrix makes of it then. */
         Remedy: {
             kind: components["schemas"]["RemedyKind"];
-            /** @description What is changed: a sensor, hub, drive or rule. */
+            /** @description What is changed: a sensor, hub, drive or rule, or the stop valve that the added rule shuts. */
             targetId: string;
             /** @description The drive that a sensor is linked to. */
             driveId?: null | string;
+            rule?: null | components["schemas"]["Rule"];
             /**
              * Format: double
              * @description What it costs, in the catalogue's currency; `null`: not known.
@@ -3562,7 +3563,7 @@ export interface components {
             rows: components["schemas"]["FaultRow"][];
         };
         /** @enum {unknown} */
-        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "secondSensor";
+        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "secondSensor" | "shutWhenLeaving" | "shutOnSilence";
         Repeater: {
             id: string;
             name: string;
@@ -5597,6 +5598,7 @@ export interface operations {
     tryFaults: {
         parameters: {
             query?: {
+                beside?: string;
                 plan?: string;
             };
             header?: never;
@@ -5651,6 +5653,7 @@ export interface operations {
         parameters: {
             query: {
                 leak: string;
+                beside?: string;
                 plan?: string;
             };
             header?: never;

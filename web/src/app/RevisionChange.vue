@@ -27,7 +27,10 @@ const now = shallowRef<Judged>()
 const trouble = shallowRef('')
 
 const judge = async (plan: Plan): Promise<Judged> => {
-  const [[figures], matrix] = await Promise.all([api.compare({ ...plan, options: [] }), api.tryFaults(plan)])
+  const [[figures], matrix] = await Promise.all([
+    api.compare({ ...plan, options: [] }),
+    api.tryFaults(plan, null),
+  ])
   return { plan, figures: figures!, matrix }
 }
 watch(

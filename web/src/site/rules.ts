@@ -23,3 +23,14 @@ export function ignore(rule: Listening, sensorIds: string[]): void {
   const rest = without(rule.sensorIds, sensorIds)
   rule.sensorIds = rule.allBut ? [...rest, ...sensorIds] : rest
 }
+
+/** A rule of its own: an answer is shown by reference, and what is taken of it becomes the plan's. */
+export const copyOf = (rule: Rule): Rule => ({
+  ...rule,
+  sensorIds: [...rule.sensorIds],
+  modes: [...rule.modes],
+  stopValveIds: [...(rule.stopValveIds ?? [])],
+  tellIds: rule.tellIds && [...rule.tellIds],
+  buttonIds: rule.buttonIds && [...rule.buttonIds],
+  stopSwitchIds: rule.stopSwitchIds && [...rule.stopSwitchIds],
+})

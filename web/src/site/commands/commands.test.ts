@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
+import { reactive } from 'vue'
 import type { Plan, RehearsalCase, Remedy, SchoolOutcome } from '@/api/types'
 import { back, emptyHistory, remember } from '../history'
 import { leaksOf } from '../names'
@@ -168,6 +169,11 @@ const all: [string, Command, string[]][] = [
     'applyRemedy',
     applyRemedy({ kind: 'secondSensor', targetId: sensor.id } as Remedy),
     ['installation.sensors', 'installation.rules'],
+  ],
+  [
+    'applyRemedy with a rule',
+    applyRemedy({ kind: 'shutWhenLeaving', targetId: 'main', rule } as unknown as Remedy),
+    ['installation.rules'],
   ],
   ['setProtection', setProtection([sensor.id], 'tellOnly'), ['installation.rules']],
   [
@@ -454,6 +460,18 @@ it('a copied storey stands above the other with all that is drawn in it, and ask
   const ids = to.flatMap((r) => [r.id, ...r.leaks.map((l) => l.id), ...r.fixtures.map((f) => f.id)])
   expect(new Set(ids).size).toBe(ids.length)
   expect(ids.every((id) => id.startsWith('new-'))).toBe(true)
+})
+
+it('takes a rule that was tried as the plan’s own, though it is shown', () => {
+  const draft = structuredClone(demo)
+  const shown = reactive({ kind: 'shutOnSilence', targetId: 'main', rule: structuredClone(rule) })
+  applyRemedy(shown as unknown as Remedy)(draft)
+  const added = draft.installation.rules.at(-1)!
+  expect(added).toEqual({ ...rule, stopValveIds: rule.stopValveIds ?? [], id: added.id })
+  expect(draft.installation.rules.filter((r) => r.id === added.id)).toHaveLength(1)
+  structuredClone(draft)
+  shown.rule.modes.pop()
+  expect(added.modes).toEqual(rule.modes)
 })
 
 describe('what hangs on something that is taken out', () => {

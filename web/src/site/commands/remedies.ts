@@ -1,12 +1,15 @@
 import type { Remedy } from '@/api/types'
 import { modes } from '@/ui/words'
 import { freshId } from '../names'
+import { copyOf } from '../rules'
 import { addSensor, editRule } from './installation'
 import { change, type Command } from './list'
 import { editHub, setDirectLink } from './radio'
 
 /** Makes the change that was tried. */
-export function applyRemedy({ kind, targetId, driveId }: Remedy): Command {
+export function applyRemedy({ kind, targetId, driveId, rule: added }: Remedy): Command {
+  const addTried: Command = ({ installation: { rules } }) =>
+    void (added && rules.push({ ...copyOf(added), id: freshId('shut', rules) }))
   const commands: Record<Remedy['kind'], Command> = {
     directLink: setDirectLink(targetId, driveId ?? '', true),
     hubBackup: editHub(targetId, (hub) => void (hub.hasBackup = 'yes')),
@@ -18,6 +21,8 @@ export function applyRemedy({ kind, targetId, driveId }: Remedy): Command {
     noDelay: editRule(targetId, (rule) => void (rule.delayS = 0)),
     everyMode: editRule(targetId, (rule) => void (rule.modes = [...modes])),
     secondSensor: addSensorBeside(targetId),
+    shutWhenLeaving: addTried,
+    shutOnSilence: addTried,
   }
   return commands[kind]
 }

@@ -1,7 +1,7 @@
 import type { Plan, Rule, SchoolOutcome } from '@/api/types'
 import { modes } from '@/ui/words'
 import { freshId } from '../names'
-import { hears, ignore, listen } from '../rules'
+import { copyOf, hears, ignore, listen } from '../rules'
 import { addRule } from './installation'
 import type { Command } from './list'
 
@@ -81,13 +81,7 @@ export const setProtection =
 export const takeSchool =
   ({ rules, links }: SchoolOutcome): Command =>
   ({ installation }) => {
-    // An answer is shown by reference: what is taken is the plan's own.
-    installation.rules = rules.map((rule) => ({
-      ...rule,
-      sensorIds: [...rule.sensorIds],
-      modes: [...rule.modes],
-      stopValveIds: [...rule.stopValveIds],
-    }))
+    installation.rules = rules.map(copyOf)
     installation.links = links.map((link) => ({ ...link }))
   }
 

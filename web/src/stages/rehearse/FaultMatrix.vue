@@ -6,17 +6,30 @@ import { leaksOf } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
+import ChoiceField from '@/ui/ChoiceField.vue'
 import { show } from '@/ui/units'
-import { causeWords, faultWords, modeWords, outcomeWords } from '@/ui/words'
+import { causeWords, faults, faultWords, modeWords, outcomeWords, type Choice } from '@/ui/words'
 import FaultCellMark from './FaultCellMark.vue'
 import { arrange, runsOn } from './faultCells'
 import RemedyList from './RemedyList.vue'
 
-/** Every leak that a valve could stop, in every mode, with nothing broken and with each single fault; a cell opens its rehearsal. */
+/** Every leak that a valve could stop, in every mode, with each single fault or each pair with another; a cell opens its rehearsal. */
 const emit = defineEmits<{ pick: [query: { leak: string; mode: Mode; faults: Fault[] }] }>()
 const open = useOpenPlan()
 const preferences = usePreferences()
-const { data, trouble } = usePlanQuery(() => ['faultMatrix'], api.tryFaults, { showsTrouble: true })
+/** What is broken in every cell, so that the others make pairs with it. */
+const beside = ref<Fault | null>(null)
+const besideChoices: Choice<Fault | null>[] = [
+  { value: null, label: 'Nothing: one thing at a time' },
+  ...faults.map((fault) => ({ value: fault as Fault | null, label: faultWords[fault].label })),
+]
+const { data, trouble } = usePlanQuery(
+  () => ['faultMatrix', beside.value],
+  (plan, signal) => api.tryFaults(plan, beside.value, signal),
+  { showsTrouble: true },
+)
+const without = computed(() => (beside.value ? `${faultWords[beside.value].short} alone` : 'nothing broken'))
+const brokenIn = (fault: Fault | null): Fault[] => [beside.value, fault].filter((f): f is Fault => f !== null)
 const arranged = computed(() => data.value && arrange(data.value))
 const names = computed(
   () => new Map(leaksOf(open.plan!).map(({ leak, room }) => [leak.id, { leak: leak.name, room: room.name }])),
@@ -43,6 +56,13 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
   <section>
     <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
     <template v-if="arranged && data">
+      <ChoiceField
+        class="mb-3 max-w-sm"
+        label="Broken besides"
+        :value="beside"
+        :choices="besideChoices"
+        :apply="async (fault) => void (beside = fault)"
+      />
       <p class="mb-1" aria-live="polite">
         <strong
           class="figures text-4xl leading-none"
@@ -50,7 +70,12 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
           data-testid="safe-leaks"
           >{{ arranged.safe }} of {{ arranged.leaks }}</strong
         >
-        leaks are stopped whatever single thing is broken.
+        leaks are stopped
+        {{
+          beside
+            ? `with ${faultWords[beside].short}, whatever else is broken.`
+            : 'whatever single thing is broken.'
+        }}
       </p>
       <ul
         class="text-faded mb-3 flex flex-wrap gap-x-4 gap-y-1 text-[13px]"
@@ -74,7 +99,7 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
                   class="px-0.5 pb-1 text-[12.5px] font-semibold whitespace-nowrap"
                 >
                   <span class="inline-block rotate-180 [writing-mode:vertical-rl]">{{
-                    column.fault ? faultWords[column.fault].short : 'nothing broken'
+                    column.fault ? faultWords[column.fault].short : without
                   }}</span>
                 </th>
                 <th scope="col"><span class="sr-only">What helps</span></th>
@@ -98,13 +123,13 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
                       class="hover:bg-moss-wash grid min-h-8 min-w-9 place-items-center max-md:min-h-11 max-md:min-w-11"
                       :title="cellText(row.cells[column.index]!)"
                       :aria-label="`${names.get(row.leakId)?.leak}, ${names.get(row.leakId)?.room}, ${modesText(block.modes)}, ${
-                        column.fault ? faultWords[column.fault].label : 'nothing broken'
+                        column.fault ? faultWords[column.fault].label : without
                       }: ${cellText(row.cells[column.index]!)}`"
                       @click="
                         emit('pick', {
                           leak: row.leakId,
                           mode: block.modes[0]!,
-                          faults: column.fault ? [column.fault] : [],
+                          faults: brokenIn(column.fault),
                         })
                       "
                     >
@@ -129,6 +154,7 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
                       :leak-id="row.leakId"
                       :mode="block.modes[0]!"
                       :columns="arranged.columns.map((c) => c.index)"
+                      :beside="beside"
                     />
                   </td>
                 </tr>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api } from '@/api/client'
-import type { Mode, Remedy } from '@/api/types'
+import type { Fault, Mode, Remedy } from '@/api/types'
 import { applyRemedy } from '@/site/commands/remedies'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
@@ -9,24 +9,26 @@ import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
 import FaultCellMark from './FaultCellMark.vue'
 
-/** What helps one leak against single faults, each tried; one press makes the change. */
+/** What helps one leak against what may be broken, each tried; one press makes the change. */
 const props = defineProps<{
   leakId: string
   mode: Mode
   /** Which cells of a row are shown, in their order. */
   columns: number[]
+  /** A fault that there is in every cell. */
+  beside: Fault | null
 }>()
 const open = useOpenPlan()
 const preferences = usePreferences()
 const { data, trouble, isFetching } = usePlanQuery(
-  () => ['remedies', props.leakId],
-  (plan, signal) => api.tryRemedies(plan, props.leakId, signal),
+  () => ['remedies', props.leakId, props.beside],
+  (plan, signal) => api.tryRemedies(plan, props.leakId, props.beside, signal),
   { showsTrouble: true },
 )
 
 const nameOf = (things: { id: string; name: string }[], id: string) =>
   things.find((t) => t.id === id)?.name ?? id
-function words({ kind, targetId, driveId }: Remedy): string {
+function words({ kind, targetId, driveId, rule: added }: Remedy): string {
   const { installation, building } = open.plan!
   const drive = installation.drives.find((d) => d.id === (driveId ?? targetId))
   const valve = nameOf(building.stopValves, drive?.stopValveId ?? '')
@@ -38,6 +40,8 @@ function words({ kind, targetId, driveId }: Remedy): string {
     driveBackup: `Put a battery behind the drive on ${valve}, to close in a power cut`,
     noDelay: `Let “${rule}” close at once`,
     everyMode: `Let “${rule}” hold in every mode`,
+    shutWhenLeaving: `Let a rule shut ${nameOf(building.stopValves, targetId)} when everyone has left`,
+    shutOnSilence: `Let a rule shut ${nameOf(building.stopValves, targetId)} when a sensor has been silent for ${show('duration', added?.confirmS ?? 0, preferences.system)}`,
     secondSensor: `Put a second sensor beside ${sensor}, of another batch`,
   }[kind]
 }

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
 import { api } from '@/api/client'
+import { rehearsalQuery } from '@/site/meanwhile'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { clock } from '@/ui/units'
-import { claimText, remedyOf, stepText, verdictWords } from './claims'
+import { claimText, rehearsalOf, remedyOf, stepText, verdictWords } from './claims'
 
 /** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
 const open = useOpenPlan()
@@ -16,6 +18,8 @@ const plan = computed(() => open.plan!)
 const number = (count: number) => count.toLocaleString('en-GB')
 const proved = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict === 'proved'))
 const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict !== 'proved'))
+/** For each of them its story as a rehearsal, where it can be one. */
+const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value, c, open.assessment)))
 </script>
 
 <template>
@@ -38,7 +42,12 @@ const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict
         <span v-if="isFetching" class="text-faded">Checking anew …</span>
       </p>
       <ul class="space-y-3">
-        <li v-for="(claim, i) in others" :key="i" class="bg-sheet rounded-sm p-4" data-testid="unproved">
+        <li
+          v-for="(claim, i) in others"
+          :key="`${claim.property} ${claim.sensorIds} ${claim.ruleId}`"
+          class="bg-sheet rounded-sm p-4"
+          data-testid="unproved"
+        >
           <p class="flex items-start gap-2 font-semibold">
             <SeverityMark
               :severity="claim.property === 'closesAfterHand' ? 'caution' : 'stop'"
@@ -64,6 +73,12 @@ const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict
                 }}</span>
               </li>
             </ol>
+            <RouterLink
+              v-if="rehearsals[i]"
+              class="act-quiet mt-1 -ml-2 inline-block"
+              :to="{ path: `/sites/${open.siteId}/rehearse`, query: rehearsalQuery(rehearsals[i]!) }"
+              >Rehearse it</RouterLink
+            >
           </details>
         </li>
       </ul>

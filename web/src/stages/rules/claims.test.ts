@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import type { CheckedClaim, Plan } from '@/api/types'
-import { claimText, remedyOf, stepText } from './claims'
+import { claimText, rehearsalOf, remedyOf, stepText } from './claims'
 
 const plan = (JSON.parse(readFileSync('../demo/hollin-bank.terrapin.json', 'utf8')) as { plan: Plan }).plan
 const claim: CheckedClaim = {
@@ -51,5 +51,74 @@ describe('a claim', () => {
         stopValveIds: ['main'],
       }),
     ).toBe('The direct link of Dairy, along the wall closes Pump house')
+  })
+})
+
+describe('a story as a rehearsal', () => {
+  const trip = (leakId: string, sensorId: string, timeS: number | null) => ({
+    leakId,
+    sensorId,
+    timeS,
+    volumeM3: { low: 0, high: timeS },
+  })
+  const known = {
+    trips: [
+      trip('sink', 'kitchen', 4),
+      trip('churn', 'dairy', 9),
+      trip('sink', 'dairy', 40),
+      trip('far', 'pit', null),
+    ],
+  } as Parameters<typeof rehearsalOf>[2]
+  const step = (
+    atS: number,
+    kind: CheckedClaim['steps'][number]['kind'],
+    about: Partial<CheckedClaim['steps'][number]> = {},
+  ) => ({ atS, kind, sensorId: null, mode: null, ruleId: null, stopValveIds: [], ...about })
+  const story = (...steps: CheckedClaim['steps']) => rehearsalOf(plan, { ...claim, steps }, known)
+
+  it('begins with the leak that the sensor knows of first, and lets the rest happen when it did', () => {
+    expect(rehearsalOf(plan, claim, known)).toEqual({
+      leakId: 'churn',
+      mode: 'asleep',
+      faults: [],
+      meanwhile: [],
+    })
+    expect(
+      story(
+        step(0, 'startsIn', { mode: 'home' }),
+        step(5, 'modeBecomes', { mode: 'away' }),
+        step(7, 'sensorWet', { sensorId: 'dairy' }),
+        step(10, 'modeBecomes', { mode: 'home' }),
+        step(20, 'sensorWet', { sensorId: 'kitchen' }),
+      ),
+    ).toEqual({
+      leakId: 'churn',
+      mode: 'away',
+      faults: [],
+      meanwhile: [
+        { atS: 12, kind: 'modeBecomes', mode: 'home', leakId: null, buttonId: null },
+        { atS: 18, kind: 'leakStarts', mode: null, leakId: 'sink', buttonId: null },
+      ],
+    })
+  })
+
+  it('is none where a rehearsal cannot show it', () => {
+    const begins = step(0, 'startsIn', { mode: 'home' })
+    const wet = step(0, 'sensorWet', { sensorId: 'dairy' })
+    expect(story(begins, wet, step(1, 'sensorDry', { sensorId: 'dairy' }))).toBeNull()
+    expect(story(begins, wet, step(1, 'valveOpened'))).toBeNull()
+    expect(story(begins, step(0, 'sensorWet', { sensorId: 'pit' }))).toBeNull()
+    expect(story(begins)).toBeNull()
+    // The second leak would have to begin before the first.
+    expect(
+      story(
+        begins,
+        step(0, 'sensorWet', { sensorId: 'kitchen' }),
+        step(1, 'sensorWet', { sensorId: 'dairy' }),
+      ),
+    ).toBeNull()
+    const shut = structuredClone(plan)
+    shut.installation.rules[0]!.trigger = 'modeComes'
+    expect(rehearsalOf(shut, claim, known)).toBeNull()
   })
 })

@@ -1,5 +1,7 @@
-import type { CheckedClaim, CheckStep, Plan } from '@/api/types'
+import type { Assessment, CheckedClaim, CheckStep, Meanwhile, Plan } from '@/api/types'
+import type { AskedRehearsal } from '@/site/meanwhile'
 import { sensorName, valveName } from '@/site/names'
+import { firstTrip } from '@/site/trips'
 import { clock } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 
@@ -76,3 +78,51 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
         : `${sensor} is still wet, and nothing closes`
   }
 }
+
+/**
+ * A story as a rehearsal: a leak that each wet sensor knows of first, and the modes that come. Null where it tells of more than a rehearsal
+ * can show: of what dries, of hands that open a valve (or have opened one that a mode had shut), or of a sensor that knows of no leak first.
+ */
+export function rehearsalOf(
+  plan: Plan,
+  claim: CheckedClaim,
+  assessment: Pick<Assessment, 'trips'> | null | undefined,
+): AskedRehearsal | null {
+  const { steps } = claim
+  const first = steps.findIndex((s) => s.kind === 'sensorWet')
+  const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
+  if (first < 0 || opens || steps.some((s) => s.kind === 'sensorDry' || s.kind === 'valveOpened')) return null
+  const mode = steps.slice(0, first).findLast((s) => s.mode)?.mode
+  const begun = tripOf(steps[first]!.sensorId, assessment)
+  if (!begun || !mode) return null
+  const meanwhile: Meanwhile[] = []
+  for (const { atS, kind, sensorId, mode: comes } of steps.slice(first + 1)) {
+    const afterS = begun.timeS! + atS - steps[first]!.atS
+    if (kind === 'modeBecomes')
+      meanwhile.push({ atS: afterS, kind, mode: comes!, leakId: null, buttonId: null })
+    if (kind !== 'sensorWet') continue
+    const other = tripOf(sensorId, assessment)
+    if (!other || other.timeS! > afterS) return null
+    meanwhile.push({
+      atS: afterS - other.timeS!,
+      kind: 'leakStarts',
+      mode: null,
+      leakId: other.leakId,
+      buttonId: null,
+    })
+  }
+  return { leakId: begun.leakId, mode, faults: [], meanwhile }
+}
+
+/** The leak that a sensor knows of first, the one that it knows of soonest. */
+const tripOf = (
+  sensorId: string | null | undefined,
+  assessment: Pick<Assessment, 'trips'> | null | undefined,
+) =>
+  (assessment?.trips ?? [])
+    .filter(
+      (t) =>
+        t.sensorId === sensorId && t.timeS != null && firstTrip(assessment, t.leakId)?.sensorId === sensorId,
+    )
+    .sort((a, b) => a.timeS! - b.timeS!)
+    .at(0)

@@ -1,0 +1,61 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Rules;
+
+namespace Terrapin.Core.Assessments;
+
+/// <summary>Rules that shut a valve before it leaks, to be tried as remedies.</summary>
+internal static class ShuttingRules
+{
+    /// <summary>After everyone has left: whoever comes back for a key does not find the water off.</summary>
+    private const double LeavingS = 300;
+
+    /// <summary>Reports that do not come before a sensor is taken for silent.</summary>
+    private const int MissedReports = 3;
+
+    /// <summary>A day and two hours, where no sensor says how often it reports.</summary>
+    private const double UsualSilenceS = 93_600;
+
+    /// <summary>Those that no rule of the plan is for that valve.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="stopValveId">A stop valve with a drive.</param>
+    public static IEnumerable<(RemedyKind Kind, Rule Rule)> For(Plan plan, string stopValveId)
+    {
+        bool Has(RuleTrigger trigger) => plan.Installation.Rules.Any(r => r.WaitsFor == trigger && r.Closes(stopValveId));
+        var rule = new Rule
+        {
+            Id = FaultRemedies.FreshId("shut", plan.Installation.Rules.Select(r => r.Id)),
+            Name = "Everyone gone: shut the water off",
+            Trigger = RuleTrigger.ModeComes,
+            SensorIds = [],
+            ConfirmS = LeavingS,
+            Modes = [Mode.Away, Mode.Holiday],
+            Action = RuleAction.Close,
+            StopValveIds = [stopValveId],
+            DelayS = 0,
+            CancelIfDry = false,
+        };
+        if (!Has(RuleTrigger.ModeComes))
+        {
+            yield return (RemedyKind.ShutWhenLeaving, rule);
+        }
+
+        if (!Has(RuleTrigger.SensorSilent))
+        {
+            yield return (RemedyKind.ShutOnSilence, rule with
+            {
+                Name = "A silent sensor: shut the water off",
+                Trigger = RuleTrigger.SensorSilent,
+                AllBut = true,
+                SensorIds = [.. plan.Installation.Sensors.Where(s => RuleFindings.LiesInPit(plan, s)).Select(s => s.Id)],
+                ConfirmS = SilenceS(plan),
+                Modes = Enum.GetValues<Mode>(),
+            });
+        }
+    }
+
+    private static double SilenceS(Plan plan)
+    {
+        double slowestS = plan.Installation.Sensors.Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        return slowestS > 0 ? Math.Min(MissedReports * slowestS, Rule.LongestSilenceS) : UsualSilenceS;
+    }
+}
