@@ -12,6 +12,7 @@ namespace Terrapin.Core.Rehearsal;
 internal sealed class Broken
 {
     private readonly Plan plan;
+    private readonly RadioReach reach;
     private readonly IReadOnlyCollection<Fault> faults;
     private readonly Corner corner;
     private readonly IReadOnlyCollection<Part> failed;
@@ -29,7 +30,7 @@ internal sealed class Broken
     /// <param name="failed">Parts that have failed besides.</param>
     public Broken(Plan plan, RadioReach reach, IReadOnlyCollection<Fault> faults, Corner corner, IReadOnlyCollection<Part> failed)
     {
-        (this.plan, this.faults, this.corner, this.failed) = (plan, faults, corner, failed);
+        (this.plan, this.reach, this.faults, this.corner, this.failed) = (plan, reach, faults, corner, failed);
         mainsFailed = faults.Contains(Fault.MainsFailed) || HasFailed(PartKind.Mains);
         bool IsDead(string id) => plan.Installation.Repeaters.Any(r => r.Id == id) && (mainsFailed || HasFailed(PartKind.Repeater, id));
         cutOff = mainsFailed || failed.Any(p => p.Kind == PartKind.Repeater) ? [.. reach.Devices.Where(d => d.Route.Any(IsDead)).Select(d => d.DeviceId)] : [];
@@ -59,6 +60,11 @@ internal sealed class Broken
 
     /// <summary>Whether the mains fails with the first drop.</summary>
     public bool MainsFails => mainsFailed;
+
+    /// <summary>What may have been broken before the first drop: all but the mains.</summary>
+    public Broken BeforeFirstDrop() => mainsFailed
+        ? new Broken(plan, reach, [.. faults.Where(f => f != Fault.MainsFailed)], corner, [.. failed.Where(p => p.Kind != PartKind.Mains)])
+        : this;
 
     /// <summary>Whether the hub reaches the internet.</summary>
     public bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;

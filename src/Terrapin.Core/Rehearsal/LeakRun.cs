@@ -30,7 +30,7 @@ internal sealed class LeakRun
         flow = leak.Flow.OpenM3PerS;
         valves = scenario.Valves[0];
         trace = Simulator.Run(scenario.Scenario);
-        moved = MovedOf(valves);
+        moved = [.. valves.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
         still = Still();
     }
 
@@ -62,18 +62,26 @@ internal sealed class LeakRun
 
     private Rehearsed Read()
     {
-        if (Entry(e => e.Kind == TraceKind.StoodShut && ValveOf(e) is not null) is { } shut)
+        ValveCase[] shut = [.. trace.Entries.Where(e => e.Kind == TraceKind.StoodShut).Select(ValveOf).OfType<ValveCase>()];
+        if (Array.Find(shut, Stops) is { } tight)
         {
-            return StoodShut(shut);
+            return StoodShut(tight);
+        }
+
+        if (EndedBefore() is { } ended)
+        {
+            return Ended(ended);
         }
 
         TraceEntry? moves = Entry(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null);
-        return EndedBefore(moves) is { } ended ? Ended(ended) : moves is { } turning ? Closed(turning) : RunsOn();
+        return moves is { } turning && (shut.Length == 0 || moved.Any(Stops)) ? Closed(turning) : shut.Length > 0 ? StoodShut(shut[0]) : RunsOn();
     }
 
-    /// <summary>Where the leak ends by a switch or by hand before a valve stops it.</summary>
-    private TraceEntry? EndedBefore(TraceEntry? moves) =>
-        Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } ended && OutOf(ended) < scenario.Scenario.Leaks[0].HoldsM3 && !(moves is not null && still?.TimeS <= ended.TimeS) ? ended : null;
+    /// <summary>Where the leak ends by a switch or by hand before a valve stops it, and before all that there was is out.</summary>
+    private TraceEntry? EndedBefore() =>
+        Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } ended
+        && OutOf(ended) < scenario.Scenario.Leaks[0].HoldsM3
+        && !(moved.Any(Stops) && still?.TimeS <= ended.TimeS) ? ended : null;
 
     private Rehearsed Ended(TraceEntry ended) => Result(
         Outcome.Ended,
@@ -86,9 +94,8 @@ internal sealed class LeakRun
         new DrainParts(0, 0, 0));
 
     /// <summary>A rule had closed a valve before the first drop: what stands above the leak drains, and what the valve passes runs on.</summary>
-    private Rehearsed StoodShut(TraceEntry shut)
+    private Rehearsed StoodShut(ValveCase valve)
     {
-        ValveCase valve = ValveOf(shut)!;
         bool stops = Stops(valve);
         bool isKnown = stops || valve.PassesM3PerS is > 0 || EndsShort(valve);
         return Result(
@@ -132,8 +139,6 @@ internal sealed class LeakRun
         bool stops = moved.Any(Stops);
         return Entry(e => e.Kind == TraceKind.ValveStands && ValveOf(e) is { } valve && (stops ? Stops(valve) : !EndsShort(valve)));
     }
-
-    private ValveCase[] MovedOf(ValveCase[] some) => [.. some.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
 
     private IEnumerable<TimelinePoint> CurveUntil(double timeS) => trace.Curve.Where(p => p.TimeS <= timeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0]));
 

@@ -37,9 +37,7 @@ internal sealed class LeakScenario
         (this.plan, this.controls, this.mode, this.broken, this.story) = (plan, controls, mode, broken, story);
         first = leak.First();
         Leaks = [leak, .. story.Others];
-        int[] acted = [.. controls.Beforehand.Where(HasActed)];
-        int? ShutBy(string stopValveId) => broken.IsHeard(plan.DriveOn(stopValveId)!.Id) ? acted.Where(r => plan.Installation.Rules[r].Closes(stopValveId)).Cast<int?>().FirstOrDefault() : null;
-        shutBy = acted.Length == 0 ? [] : [.. controls.DrivenIds.Select(ShutBy)];
+        shutBy = controls.Beforehand.Length == 0 ? [] : ShutBeforehand(broken.BeforeFirstDrop());
         Valves = [.. Leaks.Select(l => (ValveCase[])[.. l.Valves.OfType<ValveCase>().Select(Weaken)])];
         Scenario = Built();
     }
@@ -60,17 +58,19 @@ internal sealed class LeakScenario
 
     private bool IsFirst(int sensor) => sensor == first?.Index;
 
-    /// <summary>Whether a rule had closed its valves before the first drop. What is broken may have been so before, and then it had not.</summary>
-    private bool HasActed(int index)
+    /// <summary>For each driven valve the rule that had closed it before the first drop. What is broken may have been so by then, and then it had not.</summary>
+    private int?[] ShutBeforehand(Broken before)
     {
-        Rule rule = plan.Installation.Rules[index];
-        if (!rule.Modes.Contains(mode) || !broken.HubWorks || !broken.OrdersClose)
-        {
-            return false;
-        }
+        int[] acted = before.HubWorks && before.OrdersClose ? [.. controls.Beforehand.Where(rule => HasActed(plan.Installation.Rules[rule], before))] : [];
+        return [.. controls.DrivenIds.Select(id => plan.DriveOn(id)! is var drive && before.IsHeard(drive.Id) && before.CanTurn(drive)
+            ? acted.Where(r => plan.Installation.Rules[r].Closes(id)).Cast<int?>().FirstOrDefault()
+            : null)];
+    }
 
-        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && !(broken.Speaks(s, IsFirst(i)) && broken.IsHeard(s.Id, IsFirst(i)))).Count();
-        return rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1);
+    private bool HasActed(Rule rule, Broken before)
+    {
+        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && !(before.Speaks(s, IsFirst(i)) && before.IsHeard(s.Id, IsFirst(i)))).Count();
+        return rule.Modes.Contains(mode) && (rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1));
     }
 
     private ValveCase Weaken(ValveCase valve)
@@ -78,7 +78,6 @@ internal sealed class LeakScenario
         FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
         bool turns = broken.CanTurn(drive);
         bool passes = broken.Passes(valve.StopValveId);
-        bool moves = valve.Simulated.Moves && turns;
         return valve with
         {
             CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
@@ -86,11 +85,11 @@ internal sealed class LeakScenario
             PassesM3PerS = passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
             Simulated = valve.Simulated with
             {
-                Moves = moves,
+                Moves = valve.Simulated.Moves && turns,
                 EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
                 HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
                 ClosesByItself = broken.ClosesByItself(drive),
-                ShutByRule = moves && shutBy.Length > 0 ? shutBy[valve.Index] : null,
+                ShutByRule = valve.Simulated.Moves && shutBy.Length > 0 ? shutBy[valve.Index] : null,
             },
         };
     }

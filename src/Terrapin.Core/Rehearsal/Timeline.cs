@@ -197,5 +197,10 @@ public sealed record Rehearsed
     public double? AllLostM3 => LostM3.High is { } own && Others.All(o => o.LostM3 is not null) ? own + Others.Sum(o => o.LostM3!.Value) : null;
 
     /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
-    public double? StopsAfterS => Outcome is Outcome.Closes or Outcome.Ended ? Events.First(e => e.Kind is EventKind.FlowStops or EventKind.StoodShut or EventKind.LeakEnds).TimeS : null;
+    public double? StopsAfterS => Outcome switch
+    {
+        Outcome.Ended => Events.First(e => e.Kind == EventKind.LeakEnds).TimeS,
+        Outcome.Closes => Events.FirstOrDefault(e => e.Kind == EventKind.FlowStops)?.TimeS ?? 0,
+        _ => null,
+    };
 }

@@ -67,6 +67,17 @@ public class MeanwhileTests
     }, iter: 60);
 
     [Fact]
+    public void A_leak_that_ends_behind_a_valve_that_passes_has_an_end()
+    {
+        Plan passes = House().WithStopValve(v => v with { ClosesFully = Answer.No, PassesM3PerS = 0.3 * LitresPerMinute });
+        Assert.True(Rehearser.Of(passes, "hose", Mode.Away).Endless);
+        Rehearsed ended = With(passes, Mode.Away, new Meanwhile { AtS = 600, Kind = MeanwhileKind.LeakEnds });
+        Assert.Equal((Outcome.Ended, false, 600.0), (ended.Outcome, ended.Endless, ended.StopsAfterS!.Value));
+        double shutS = Undisturbed.StopsAfterS!.Value;
+        Assert.Equal(Undisturbed.LostM3.High!.Value - Undisturbed.DrainDown.TotalM3 + ((600 - shutS) * 0.3 * LitresPerMinute), ended.LostM3.High!.Value, 1e-4);
+    }
+
+    [Fact]
     public void A_button_closes_from_when_it_is_pressed_and_one_that_no_rule_knows_does_nothing()
     {
         Plan plan = House().WithRule(r => r with { Trigger = RuleTrigger.ButtonPressed, ButtonIds = ["door"], ConfirmS = 0, DelayS = 0 })

@@ -30,7 +30,6 @@ public class TriggerTests
     [Theory]
     [InlineData(Fault.HubFailed)]
     [InlineData(Fault.EndsSwapped)]
-    [InlineData(Fault.MainsFailed)]
     [InlineData(Fault.DriveStalls)]
     [InlineData(Fault.ValvePasses)]
     public void What_is_broken_may_have_been_so_before_it_was_shut(Fault fault)
@@ -38,6 +37,32 @@ public class TriggerTests
         Rehearsed rehearsed = Rehearser.Of(Rules(Leaves), "hose", Mode.Away, faults: [fault]);
         Assert.True(rehearsed.Endless);
         Assert.Null(rehearsed.LostM3.High);
+    }
+
+    [Fact]
+    public void The_mains_fails_with_the_first_drop_and_finds_the_valve_shut()
+    {
+        Plan plan = Rules(Leaves).WithInstallation(i => i with { Hubs = [i.Hubs[0] with { HasBackup = Answer.No }] });
+        Assert.Equal(Rehearser.Of(plan, "hose", Mode.Away).LostM3, Rehearser.Of(plan, "hose", Mode.Away, faults: [Fault.MainsFailed]).LostM3);
+        Assert.True(Rehearser.Of(plan, "hose", Mode.Away, faults: [Fault.MainsFailed, Fault.HubFailed]).Endless);
+    }
+
+    [Fact]
+    public void Of_two_valves_the_one_that_is_tight_decides_whether_it_stood_shut_or_closes_now()
+    {
+        Plan two = House().WithBuilding(b => b with
+        {
+            StopValves = [b.StopValves[0] with { Id = "street", Name = "Street", ClosesFully = Answer.No, PassesM3PerS = 0.2 * LitresPerMinute }, b.StopValves[0] with { FedByPipeId = "feed" }],
+            Pipes = [new Pipe { Id = "feed", Name = "Feed", StopValveId = "street", Material = PipeMaterial.Copper, BoreM = 0.0202, LengthM = 2, EndHeightM = 0 }, .. b.Pipes],
+        }).WithInstallation(i => i with { Drives = [i.Drives[0], i.Drives[0] with { Id = "drive-2", StopValveId = "street" }] });
+        Rehearsed Away(params Rule[] rules) => Rehearser.Of(two.WithInstallation(i => i with { Rules = rules }), "hose", Mode.Away);
+        Rule street = Leaves with { StopValveIds = ["street"] };
+        Assert.Equal((Outcome.ClosesPartly, "street", true), (Away(street).Outcome, Away(street).StopValveId, Away(street).Endless));
+        Rehearsed closes = Away(Wet with { StopValveIds = ["main"] }, street);
+        Assert.Equal((Outcome.Closes, "main", false), (closes.Outcome, closes.StopValveId, closes.Endless));
+        // What the street's valve passes until the other has shut, and no more.
+        Assert.Equal(0.2 * LitresPerMinute * closes.StopsAfterS!.Value, closes.LostM3.High!.Value - closes.DrainDown.TotalM3, 1e-5);
+        Assert.Equal((Outcome.Closes, "main", 0.0), (Away(Leaves).Outcome, Away(Leaves).StopValveId, Away(Leaves).StopsAfterS!.Value));
     }
 
     [Fact]
