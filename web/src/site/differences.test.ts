@@ -44,6 +44,27 @@ it('names who is told, and how often parts fail', () => {
   ])
 })
 
+it('names buttons, switches and kept rehearsals', () => {
+  expect(
+    after((draft) => {
+      draft.installation.buttons = [{ id: 'door', name: 'By the door' }]
+      draft.installation.switches = [{ id: 'outlet', name: 'Outlet', stops: 'heater', fixtureId: null }]
+      draft.cases = [
+        { id: 'case', name: 'Hose', leakId: 'hose', mode: 'away', faults: [], meanwhile: [], mostM3: 0.01 },
+      ]
+    }),
+  ).toEqual(['Button By the door: added', 'Switch Outlet: added', 'Kept rehearsal Hose: added'])
+})
+
+it('takes a key that says nothing for none, as an older program wrote it', () => {
+  expect(
+    after((draft) => {
+      for (const rule of draft.installation.rules) Object.assign(rule, { trigger: null, buttonIds: null })
+      delete draft.installation.rules[0]!.atLeast
+    }),
+  ).toEqual([])
+})
+
 it('nothing is another where nothing was changed', () => {
   expect(differences(plan, structuredClone(plan))).toEqual([])
 })

@@ -21,6 +21,8 @@ function fitted(plan: Plan, of: Installation): [string, Thing][] {
     ...each('Repeater', of.repeaters, (repeater) => repeater.name),
     ...each('Rule', of.rules, (rule) => rule.name),
     ...each('Contact', of.contacts ?? [], (contact) => contact.name),
+    ...each('Button', of.buttons ?? [], (button) => button.name),
+    ...each('Switch', of.switches ?? [], (one) => one.name),
     ...whole('Direct links', of.links),
     ...whole('Readings of signals', of.signals),
   ]
@@ -42,9 +44,13 @@ function things(plan: Plan): Map<string, Thing> {
     ...each('Option', plan.options, (option) => option.name),
     ...whole('Prices', plan.payback),
     ...whole('How often parts fail', plan.failures ?? null),
+    ...each('Kept rehearsal', plan.cases ?? [], (kept) => kept.name),
     ...whole('Catalogue', plan.catalogue),
   ])
 }
+
+/** What a thing says: a key that says nothing is as good as none. */
+const said = (value: unknown) => JSON.stringify(value, (_, part: unknown) => part ?? undefined)
 
 /** What was added, taken out or changed on the way from one plan to another, in the order of the work. */
 export function differences(from: Plan, to: Plan): string[] {
@@ -53,7 +59,7 @@ export function differences(from: Plan, to: Plan): string[] {
   for (const [key, { name, value }] of after) {
     const was = before.get(key)
     if (!was) told.push(`${name}: added`)
-    else if (JSON.stringify(was.value) !== JSON.stringify(value)) told.push(`${name}: changed`)
+    else if (said(was.value) !== said(value)) told.push(`${name}: changed`)
   }
   for (const [key, { name }] of before) if (!after.has(key)) told.push(`${name}: taken out`)
   return told
