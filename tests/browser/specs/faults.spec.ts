@@ -169,16 +169,16 @@ test('a rule is written as text, broken, mended, and both views say the same', a
   const card = page.getByRole('listitem').filter({ hasText: 'Nobody home: close at once' })
   await card.getByRole('button', { name: 'As text' }).click()
   const text = card.getByRole('textbox', { name: 'The rule as text' })
-  await expect(text).toHaveValue(/^rule "Nobody home: close at once"\nwhen any of "Stair cupboard, by the stop valve", /)
+  await expect(text).toHaveText(/^rule "Nobody home: close at once"\s*when any of "Stair cupboard, by the stop valve", /, { useInnerText: true })
   const broken = 'rule "Out"\nwhen any sensor is wet for 8 s\nin away, sundays\nthen tell, close every valve'
   await text.fill(broken)
   const fault = card.getByRole('alert')
   await expect(fault).toContainText('Write one of home, asleep, holiday.')
   await fault.getByRole('button', { name: 'Line 3, column 10' }).click()
-  expect(await text.evaluate((box: HTMLTextAreaElement) => box.value.slice(box.selectionStart, box.selectionEnd))).toBe('sundays')
+  expect(await page.evaluate(() => window.getSelection()?.toString())).toBe('sundays')
   // Nothing of it is applied, and it stays as typed.
   await page.getByRole('heading', { name: 'Rules', exact: true }).click()
-  await expect(text).toHaveValue(broken)
+  await expect(text).toHaveText(broken, { useInnerText: true })
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
   await text.fill(broken.replace('sundays', 'holiday'))
   await expect(card.getByText('Understood.')).toBeVisible()
@@ -192,7 +192,24 @@ test('a rule is written as text, broken, mended, and both views say the same', a
   // A sensor that is left out stays out, and the text says so.
   await out.getByRole('checkbox', { name: 'Roof WC, in the eaves' }).uncheck()
   await out.getByRole('button', { name: 'As text' }).click()
-  await expect(out.getByRole('textbox', { name: 'The rule as text' })).toHaveValue(/when any sensor but "Roof WC, in the eaves" is wet for 8 s/)
+  const again = out.getByRole('textbox', { name: 'The rule as text' })
+  await expect(again).toHaveText(/when any sensor but "Roof WC, in the eaves" is wet for 8 s/, { useInnerText: true })
+
+  // What may come next is offered as it is typed, and taken by keys or by a press.
+  await again.fill('rule "Out"\nwhen ')
+  await again.press('End')
+  await again.pressSequentially('the m')
+  const offered = page.getByRole('listbox')
+  await expect(offered.getByRole('option')).toHaveText(['mode comes for', 'mains fails for'])
+  await again.press('ArrowDown')
+  await again.press('Enter')
+  await again.pressSequentially(' 10 s in a')
+  await offered.getByRole('option', { name: 'asleep' }).click()
+  await again.pressSequentially(' then tell, close every valve')
+  await expect(again).toHaveText('rule "Out"\nwhen the mains fails for 10 s in asleep then tell, close every valve', { useInnerText: true })
+  await expect(out.getByText('Understood.')).toBeVisible()
+  await again.press('Control+Enter')
+  await expect(page.getByRole('button', { name: 'If the mains has failed for 10 s when asleep: tell, then close at once.' })).toBeVisible()
 })
 
 test('the setup sheet is worked through, its ticks stay, and a changed line is to be entered anew', async ({ page, demo }) => {

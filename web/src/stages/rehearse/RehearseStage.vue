@@ -17,9 +17,7 @@ import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
 import { useAskedRehearsal } from './asked'
 import EventList from './EventList.vue'
 import FaultPicker from './FaultPicker.vue'
-import KeptCases from './KeptCases.vue'
 import { writeMeanwhile } from '@/site/meanwhile'
-import MeanwhileList from './MeanwhileList.vue'
 import OutcomeTable from './OutcomeTable.vue'
 import PhaseTable from './PhaseTable.vue'
 import RehearsalControls from './RehearsalControls.vue'
@@ -30,6 +28,8 @@ import TimeStrip from './TimeStrip.vue'
 // Views of their own, fetched when they are looked at.
 const FaultMatrix = defineAsyncComponent(() => import('./FaultMatrix.vue'))
 const TrustView = defineAsyncComponent(() => import('./trust/TrustView.vue'))
+const MeanwhileList = defineAsyncComponent(() => import('./MeanwhileList.vue'))
+const KeptCases = defineAsyncComponent(() => import('./KeptCases.vue'))
 
 const open = useOpenPlan()
 const preferences = usePreferences()
@@ -84,6 +84,12 @@ const { data: overData } = usePlanQuery(
   },
   { isAsked: () => leakId.value !== '' && overAsked.value !== null },
 )
+
+/** Both are fetched once they are asked for, or have something to show. */
+const isKeptOpened = ref(false)
+const isKeptShown = computed(() => isKeptOpened.value || (plan.value.cases ?? []).length > 0)
+const isMeanwhileOpened = ref(false)
+const isMeanwhileShown = computed(() => isMeanwhileOpened.value || meanwhile.value !== '')
 
 /** The moment that is looked at; at first when the valve starts to turn, or else the last event. */
 const atS = ref(0)
@@ -161,7 +167,16 @@ const views = [
           />
           <FaultPicker :model-value="broken" @update:model-value="(chosen) => go({ faults: chosen })" />
         </div>
+        <button
+          v-if="!isMeanwhileShown"
+          type="button"
+          class="act-quiet mb-3 -ml-2"
+          @click="isMeanwhileOpened = true"
+        >
+          + What happens meanwhile
+        </button>
         <MeanwhileList
+          v-else
           class="mb-5"
           :plan="plan"
           :asked="asked"
@@ -259,7 +274,11 @@ const views = [
             <PhaseTable v-if="rehearsed.spans.length" :rehearsed="rehearsed" />
           </div>
         </div>
+        <button v-if="!isKeptShown" type="button" class="act-quiet mt-6 -ml-2" @click="isKeptOpened = true">
+          Keep this rehearsal
+        </button>
         <KeptCases
+          v-else
           class="mt-8"
           :plan="plan"
           :asked="asked"

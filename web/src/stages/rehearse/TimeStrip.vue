@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { scaleLinear } from 'd3-scale'
-import { area, line } from 'd3-shape'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
 import { duration, figure, show } from '@/ui/units'
+import { roundTicks } from '@/ui/ticks'
 import { useWidth } from '@/ui/useWidth'
 import { eventWords, phaseWords } from '@/ui/words'
 import { curveUntil, lanesOf, lastOf, outAt } from './moment'
@@ -35,25 +34,25 @@ const endS = computed(() => Math.max(1e-6, lastOf(props.rehearsed)) * (props.reh
 const curve = computed(() =>
   curveUntil(props.rehearsed, Math.max(props.rehearsed.curve.at(-1)!.timeS, lastOf(props.rehearsed))),
 )
-const x = computed(() => scaleLinear([0, endS.value], [PAD.left, width.value - PAD.right]))
+/** From 0 to the most of something onto pixels: no more of a scale is needed in the first load. */
+const scale = (most: number, fromPx: number, toPx: number) => (value: number) =>
+  fromPx + (value / most) * (toPx - fromPx)
+const x = computed(() => scale(endS.value, PAD.left, width.value - PAD.right))
 const overCurve = computed(() => (props.over ? curveUntil(props.over, endS.value) : []))
-const y = computed(() => {
+const mostLitres = computed(() => {
   const most = Math.max(curve.value.at(-1)!.volumeM3, overCurve.value.at(-1)?.volumeM3 ?? 0)
-  return scaleLinear([0, Math.max(1e-9, most / literSize.value)], [CURVE_PX, PAD.top]).nice(4)
+  return Math.max(1e-9, most / literSize.value)
 })
+const ticksY = computed(() => roundTicks(mostLitres.value, 4))
+const y = computed(() => scale(ticksY.value.at(-1)!, CURVE_PX, PAD.top))
 const drawn = (of: Rehearsed['curve']) =>
   of.map((p) => [x.value(p.timeS), y.value(p.volumeM3 / literSize.value)] as [number, number])
 const points = computed(() => drawn(curve.value))
 const overPoints = computed(() => drawn(overCurve.value))
-const water = computed(
-  () =>
-    area<[number, number]>(
-      (p) => p[0],
-      CURVE_PX,
-      (p) => p[1],
-    )(points.value) ?? '',
-)
-const edge = computed(() => line()(points.value) ?? '')
+const through = (some: [number, number][]) => `M${some.map((p) => p.join()).join('L')}`
+const edge = computed(() => through(points.value))
+/** Below the curve, down to nothing. */
+const water = computed(() => `${edge.value}V${CURVE_PX}H${x.value(0)}Z`)
 
 const phases = computed(() =>
   props.rehearsed.spans
@@ -86,7 +85,6 @@ const ticksX = computed(() => {
     (tick) => x.value(tick) < width.value - 38,
   )
 })
-const ticksY = computed(() => y.value.ticks(4))
 const summary = computed(
   () =>
     `${props.rehearsed.spans.map((s) => `${phaseWords[s.phase]} ${show('volume', s.volumeM3, preferences.system)}`).join(', ') || 'The water runs on'}.`,
@@ -182,7 +180,7 @@ const scrub = (event: Event) => goTo(Number((event.target as HTMLInputElement).v
       </g>
       <g v-if="overPoints.length" data-testid="laid-over">
         <path
-          :d="line()(overPoints) ?? ''"
+          :d="through(overPoints)"
           class="stroke-ink fill-none"
           stroke-width="1.5"
           stroke-dasharray="5 4"

@@ -1,10 +1,14 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, shallowRef, useId, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, shallowRef, useId, watch } from 'vue'
 import { api, Refusal } from '@/api/client'
 import type { Rule, RuleTextFault } from '@/api/types'
 import { editRule } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { registerField } from '@/ui/pending'
+import { namesOf } from './ruleWords'
+
+// Heavy, and for those who write: fetched when a rule is looked at as text.
+const RuleEditor = defineAsyncComponent(() => import('./RuleEditor.vue'))
 
 /** A rule as text, the other view of its fields: what is wrong is marked and kept as typed, and nothing of it is applied. */
 const props = defineProps<{ rule: Rule }>()
@@ -14,7 +18,8 @@ const typed = ref('')
 const written = ref('')
 const fault = shallowRef<RuleTextFault | null>(null)
 const error = ref('')
-const box = ref<HTMLTextAreaElement>()
+const editor = ref<{ goToFault: () => void }>()
+const names = computed(() => namesOf(open.plan!))
 
 let asked = 0
 /** The text follows the rule, unless somebody is writing another. */
@@ -71,45 +76,28 @@ const marked = computed(() => {
     behind: text.slice(column - 1 + length),
   }
 })
-function goToFault() {
-  const { line, column, length } = fault.value!
-  const start =
-    typed.value
-      .split('\n')
-      .slice(0, line - 1)
-      .join('\n').length +
-    (line > 1 ? 1 : 0) +
-    column -
-    1
-  box.value!.focus()
-  box.value!.setSelectionRange(start, start + length)
-}
 </script>
 
 <template>
   <div>
-    <label :for="id" class="sr-only">The rule as text</label>
-    <textarea
-      :id="id"
-      ref="box"
+    <RuleEditor
+      ref="editor"
       v-model="typed"
-      rows="5"
-      class="field figures w-full"
+      label="The rule as text"
+      :described-by="fault ? `${id}-fault` : undefined"
+      :fault="fault"
+      :names="names"
       :class="{ 'border-clay!': fault || error }"
-      spellcheck="false"
-      autocomplete="off"
-      :aria-invalid="!!fault || !!error"
-      :aria-describedby="fault ? `${id}-fault` : undefined"
       :data-untaken="typed !== written"
-      @input="check"
-      @blur="take"
-      @keydown.ctrl.enter="take"
+      @typed="check"
+      @left="take"
+      @take="take"
     />
     <p v-if="error" role="alert" class="text-clay mt-1 font-semibold">{{ error }}</p>
     <div v-else-if="fault && marked" :id="`${id}-fault`" role="alert" class="mt-1">
       <p class="text-clay font-semibold">
         Write {{ fault.expected }}.
-        <button type="button" class="act-quiet" @click="goToFault">
+        <button type="button" class="act-quiet" @click="editor?.goToFault()">
           Line {{ fault.line }}, column {{ fault.column }}
         </button>
       </p>

@@ -1,0 +1,47 @@
+import { describe, expect, it } from 'vitest'
+import { offeredAfter, type KnownNames } from './ruleWords'
+
+const known: KnownNames = {
+  sensors: ['Basin', 'Under the "old" sink'],
+  buttons: ['By the door'],
+  switches: ['Pump relay'],
+  contacts: ['Owner', 'Neighbour'],
+  valves: ['Under the stair'],
+}
+const words = (text: string) => offeredAfter(text, known).words
+
+describe('what is offered next in a rule’s text', () => {
+  it.each<[string, string[]]>([
+    ['', ['rule']],
+    ['ru', ['rule']],
+    ['rule "Out" ', ['when']],
+    ['rule "Out"\nwhen the m', ['mode comes for', 'mains fails for']],
+    ['rule "Out" when any of ', ['"Basin"', '"Under the \\"old\\" sink"']],
+    ['rule "Out" when any of "U', ['"Under the \\"old\\" sink"']],
+    ['rule "Out" when any of "Basin", "B', ['"Basin"']],
+    ['rule "Out" when any of "Basin" ', ['is wet for', 'is silent for']],
+    ['rule "Out" when button "', ['"By the door"']],
+    ['rule "Out" when button "By the door" ', ['is pressed for']],
+    ['rule "Out" when any sensor is wet for ', ['5 s', '10 s', '1 min', '1 h']],
+    ['rule "Out" when any sensor is wet for 5 ', ['s', 'min', 'h']],
+    ['rule "Out" when any sensor is wet for 5 s ', ['in every mode', 'in']],
+    ['rule "Out" when any sensor is wet for 5 s in a', ['away', 'asleep']],
+    ['rule "Out" when any sensor is wet for 5 s in away, h', ['home', 'holiday']],
+    ['rule "Out" when any sensor is wet for 5 s in away ', ['then tell']],
+    ['rule "Out" when any sensor is wet for 5 s in every mode then tell "N', ['"Neighbour"']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell "Owner" and ', ['"Owner"', '"Neighbour"']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, st', ['stop']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, stop ', ['"Pump relay"']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, wait 1 min ', ['unless dry,']],
+    ['rule "Out" when the mains fails for 5 s in away then tell, wait 1 min unless ', ['over,']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, close "U', ['"Under the stair"']],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, close every valve ', []],
+    ['rule "Out', []],
+  ])('%s', (text, offered) => expect(words(text)).toEqual(offered))
+
+  it('is put in from where the word or name began', () => {
+    expect(offeredAfter('rule "Out" when any of "Ba', known).from).toBe(23)
+    expect(offeredAfter('rule "Out" when any se', known).from).toBe(20)
+    expect(offeredAfter('rule "Out" ', known).from).toBe(11)
+  })
+})

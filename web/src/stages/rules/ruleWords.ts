@@ -1,0 +1,124 @@
+import type { Plan } from '@/api/types'
+import { modes } from '@/ui/words'
+
+/** What may come next in a rule's text, to be offered while it is typed; what is right is for the reader of the text to say. */
+
+/** Names that a rule's text may name. */
+export interface KnownNames {
+  sensors: string[]
+  buttons: string[]
+  switches: string[]
+  contacts: string[]
+  valves: string[]
+}
+
+export function namesOf({ installation, building }: Plan): KnownNames {
+  const names = (things: { name: string }[] | null | undefined) => (things ?? []).map((t) => t.name)
+  return {
+    sensors: names(installation.sensors),
+    buttons: names(installation.buttons),
+    switches: names(installation.switches),
+    contacts: names(installation.contacts),
+    valves: names(building.stopValves),
+  }
+}
+
+/** What is offered at the end of a text, and from which character on it is put in. */
+export interface Offered {
+  from: number
+  words: string[]
+}
+
+const quoted = (name: string) => `"${name.replace(/[\\"]/g, '\\$&')}"`
+
+/** A name, a word, a number, an id or a mark. */
+const TOKEN = /"(?:\\.|[^"\\\n])*"|#[a-z0-9-]+|[a-z]+|[\d.]+|[^\s]/gi
+
+export function offeredAfter(text: string, known: KnownNames): Offered {
+  const open = /"(?:\\.|[^"\\\n])*$/.exec(withoutNames(text))
+  const partial = open?.[0] ?? /[a-z]*$/i.exec(text)![0]
+  const from = text.length - partial.length
+  const typed = partial.toLowerCase()
+  const offered = wordsAfter(text.slice(0, from).match(TOKEN) ?? [], known)
+  return { from, words: offered.filter((word) => word.toLowerCase().startsWith(typed) && word !== partial) }
+}
+
+/** With each whole name as blanks, so that a quote that is left begins one. */
+const withoutNames = (text: string) => text.replace(/"(?:\\.|[^"\\\n])*"/g, (name) => ' '.repeat(name.length))
+
+function wordsAfter(tokens: string[], known: KnownNames): string[] {
+  const words = tokens.map((t) => t.toLowerCase())
+  const last = words.at(-1)
+  const isIn = (word: string) => words.includes(word)
+  const waitsForButton = isIn('button')
+  if (last === undefined) return ['rule']
+  if (last.startsWith('"') || last.startsWith('#')) {
+    if (!isIn('when')) return ['when']
+    if (isIn('then')) return isIn('close') ? [] : ['and']
+    return waitsForButton ? ['is pressed for'] : ['is wet for', 'is silent for']
+  }
+  if (last === ',') {
+    if (isIn('then'))
+      return isIn('close') ? known.valves.map(quoted) : ['stop', 'wait', 'close every valve', 'close']
+    return isIn('in') ? modes : (waitsForButton ? known.buttons : known.sensors).map(quoted)
+  }
+  switch (last) {
+    case 'when':
+      return [
+        'any sensor is wet for',
+        'any sensor is silent for',
+        'any of',
+        'any button is pressed for',
+        'button',
+        'the mode comes for',
+        'the mains fails for',
+        'the internet fails for',
+      ]
+    case 'any':
+      return ['sensor', 'of', 'button']
+    case 'of':
+    case 'but':
+      return known.sensors.map(quoted)
+    case 'button':
+      return words.at(-2) === 'any' ? ['is pressed for'] : known.buttons.map(quoted)
+    case 'sensor':
+    case 'sensors':
+      return ['is wet for', 'is silent for', 'but']
+    case 'is':
+      return waitsForButton ? ['pressed for'] : ['wet for', 'silent for']
+    case 'the':
+      return ['mode comes for', 'mains fails for', 'internet fails for']
+    case 'comes':
+    case 'fails':
+    case 'wet':
+    case 'silent':
+    case 'pressed':
+      return ['for']
+    case 'for':
+    case 'wait':
+      return ['5 s', '10 s', '1 min', '1 h']
+    case 's':
+    case 'min':
+    case 'h':
+      return isIn('wait') ? [isIn('wet') ? 'unless dry,' : 'unless over,'] : ['in every mode', 'in']
+    case 'unless':
+      return [isIn('wet') ? 'dry,' : 'over,']
+    case 'in':
+      return ['every mode', ...modes]
+    case 'every':
+      return isIn('then') ? ['valve'] : ['mode']
+    case 'then':
+      return ['tell']
+    case 'tell':
+      return ['nobody', ...known.contacts.map(quoted)]
+    case 'and':
+      return (isIn('stop') ? known.switches : known.contacts).map(quoted)
+    case 'stop':
+      return known.switches.map(quoted)
+    case 'close':
+      return ['every valve', ...known.valves.map(quoted)]
+    default:
+      if (/^\d/.test(last)) return isIn('for') ? ['s', 'min', 'h'] : ['of', 'sensors']
+      return modes.includes(last as never) || last === 'mode' ? ['then tell'] : []
+  }
+}
