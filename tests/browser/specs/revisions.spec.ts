@@ -17,6 +17,7 @@ for (const width of [1280, 390]) {
       await page.getByRole('button', { name: 'Menu' }).click()
       await page.getByRole('menuitem', { name: 'Revisions' }).click()
       const dialog = page.getByRole('dialog', { name: 'Revisions' })
+      await expect(dialog.getByRole('button', { name: /What changed since revision [23]/ }).first()).toBeVisible()
       await dialog.getByRole('button', { name: 'What changed since' }).last().click()
       const since = dialog.getByRole('region', { name: 'Since revision 1' })
       await expect(since.getByText('Rule Close at once: changed')).toBeVisible()

@@ -27,14 +27,23 @@ watch(
     trouble.value = ''
     compared.value = 0
     aside.value = await asideOf(plan.siteId)
-    try {
-      revisions.value = await api.listRevisions(plan.siteId)
-    } catch (failure) {
-      if (!(failure instanceof Refusal)) throw failure
-      trouble.value = failure.message
-    }
+    await list()
   },
 )
+// One that is being saved while they are looked at comes to them.
+watch(
+  () => plan.saved?.number,
+  () => (props.open ? list() : undefined),
+)
+
+async function list() {
+  try {
+    revisions.value = await api.listRevisions(plan.siteId)
+  } catch (failure) {
+    if (!(failure instanceof Refusal)) throw failure
+    trouble.value = failure.message
+  }
+}
 
 async function take(label: string, older: Plan) {
   await plan.edit(label, becomePlan(older))
