@@ -31,9 +31,7 @@ const PAD = { left: 64, right: 18, top: 10, phases: 22, bottom: 26 }
 
 const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785411784e-3))
 const endS = computed(() => Math.max(1e-6, lastOf(props.rehearsed)) * (props.rehearsed.endless ? 1 : 1.06))
-const curve = computed(() =>
-  curveUntil(props.rehearsed, Math.max(props.rehearsed.curve.at(-1)!.timeS, lastOf(props.rehearsed))),
-)
+const curve = computed(() => curveUntil(props.rehearsed, lastOf(props.rehearsed)))
 /** From 0 to the most of something onto pixels: no more of a scale is needed in the first load. */
 const scale = (most: number, fromPx: number, toPx: number) => (value: number) =>
   fromPx + (value / most) * (toPx - fromPx)

@@ -37,6 +37,10 @@ describe('a rehearsal at one moment', () => {
     expect(curveUntil({ curve, endless: false, residualM3PerS: 0 }, 30).at(-1)!.volumeM3).toBe(0.005)
     expect(curveUntil({ curve, endless: true, residualM3PerS: 1e-4 }, 30).at(-1)!.volumeM3).toBeCloseTo(0.007)
     expect(curveUntil({ curve, endless: true, residualM3PerS: null }, 30).at(-1)!.volumeM3).toBe(0.005)
+    // What drains at the end is a step, and stays in sight.
+    const drained = [...curve, { timeS: 10, volumeM3: 0.007 }]
+    expect(curveUntil({ curve: drained, endless: false, residualM3PerS: 0 }, 10)).toEqual(drained)
+    expect(curveUntil({ curve: drained, endless: false, residualM3PerS: 0 }, 30).at(-1)!.volumeM3).toBe(0.007)
   })
 
   it('knows which sensors are wet, and how far the handle has turned', () => {

@@ -17,9 +17,11 @@ export function curveUntil(
   { curve, endless, residualM3PerS }: Pick<Rehearsed, 'curve' | 'endless' | 'residualM3PerS'>,
   timeS: number,
 ): Rehearsed['curve'] {
-  const last = curve.at(-1)!
-  const runsOn = endless ? (residualM3PerS ?? 0) * Math.max(0, timeS - last.timeS) : 0
-  return [...curve.filter((p) => p.timeS < timeS), { timeS, volumeM3: outAt(curve, timeS) + runsOn }]
+  const until = curve.filter((p) => p.timeS <= timeS)
+  // What drains at the very end is a step there, and belongs to it.
+  if (until.at(-1)?.timeS === timeS) return until
+  const runsOn = endless ? (residualM3PerS ?? 0) * Math.max(0, timeS - curve.at(-1)!.timeS) : 0
+  return [...until, { timeS, volumeM3: outAt(curve, timeS) + runsOn }]
 }
 
 /** On the floor by then, m³: what is out since it was last wiped up. */
