@@ -96,7 +96,7 @@ public sealed record SetupSheet
         string[] first =
         [
             $"tell {Told(plan, rule)}: “{AlertMessage.Of(plan, rule, sensor)}”",
-            .. (plan.Installation.Switches ?? []).Where(s => rule.StopsSwitch(s.Id)).Select(s => $"switch {s.Name} off"),
+            .. AlertMessage.Switches(plan, rule).Select(name => $"switch {name} off"),
         ];
         if (rule.Action == RuleAction.TellOnly)
         {

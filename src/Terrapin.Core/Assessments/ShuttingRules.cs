@@ -55,7 +55,7 @@ internal static class ShuttingRules
 
     private static double SilenceS(Plan plan)
     {
-        double slowestS = plan.Installation.Sensors.Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        double slowestS = plan.SlowestReportS(plan.Installation.Sensors);
         return slowestS > 0 ? Math.Min(MissedReports * slowestS, Rule.LongestSilenceS) : UsualSilenceS;
     }
 }

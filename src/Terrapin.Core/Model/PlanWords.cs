@@ -41,6 +41,12 @@ public static class PlanWords
     public static bool Closes(this Rule rule, string stopValveId) =>
         rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
 
+    /// <summary>From one report to the next of the sensor that reports most seldom, s; 0 where none says.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="sensors">Some of its sensors.</param>
+    public static double SlowestReportS(this Plan plan, IEnumerable<Sensor> sensors) =>
+        sensors.Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+
     /// <summary>Whether the rule switches the pump of the supply off.</summary>
     public static bool StopsPump(this Plan plan, Rule rule) => (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Pump && rule.StopsSwitch(s.Id));
 

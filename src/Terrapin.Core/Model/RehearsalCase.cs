@@ -22,8 +22,11 @@ public enum MeanwhileKind
 /// <summary>Something that happens while a leak runs.</summary>
 public sealed record Meanwhile
 {
+    /// <summary>The latest that something happens, s.</summary>
+    public const double LatestS = 604800;
+
     /// <summary>From the first drop.</summary>
-    [Limits(0, 604800, "s")]
+    [Limits(0, LatestS, "s")]
     public required double AtS { get; init; }
 
     public required MeanwhileKind Kind { get; init; }

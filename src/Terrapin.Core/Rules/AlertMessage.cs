@@ -27,7 +27,8 @@ public static class AlertMessage
         };
     }
 
-    private static string[] Switches(Plan plan, Rule rule) => [.. (plan.Installation.Switches ?? []).Where(s => rule.StopsSwitch(s.Id)).Select(s => s.Name)];
+    /// <summary>The switches that a rule stops, by name.</summary>
+    internal static string[] Switches(Plan plan, Rule rule) => [.. (plan.Installation.Switches ?? []).Where(s => rule.StopsSwitch(s.Id)).Select(s => s.Name)];
 
     /// <summary>The stop valves with a drive that a rule closes, by name.</summary>
     internal static string[] Valves(Plan plan, Rule rule) =>

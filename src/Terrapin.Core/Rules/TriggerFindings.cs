@@ -55,7 +55,7 @@ internal static class TriggerFindings
 
     private static void AddSilence(Plan plan, Rule rule, string at, FindingCollector found)
     {
-        double slowestS = plan.Installation.Sensors.Where(s => rule.Names(s.Id)).Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        double slowestS = plan.SlowestReportS(plan.Installation.Sensors.Where(s => rule.Names(s.Id)));
         if (rule.ConfirmS < slowestS)
         {
             found.Add(

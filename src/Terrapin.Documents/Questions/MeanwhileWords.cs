@@ -11,7 +11,6 @@ namespace Terrapin.Documents.Questions;
 internal static class MeanwhileWords
 {
     private const int MostSteps = 50;
-    private const double LongestS = 604800;
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="leakId">The leak that runs.</param>
@@ -48,9 +47,9 @@ internal static class MeanwhileWords
             throw Refused(at, $"\"{part}\" says not what happens when. Write one of {Words.All<MeanwhileKind>()}, with a colon and an id or a mode where it needs one, then @ and seconds.");
         }
 
-        if (!double.TryParse(halves[1], NumberStyles.Float, CultureInfo.InvariantCulture, out double atS) || !(atS >= 0 && atS <= LongestS))
+        if (!double.TryParse(halves[1], NumberStyles.Float, CultureInfo.InvariantCulture, out double atS) || !(atS >= 0 && atS <= Meanwhile.LatestS))
         {
-            throw Refused(at, $"\"{halves[1]}\" is no time. Give seconds from 0 to {LongestS.ToString(CultureInfo.InvariantCulture)}.");
+            throw Refused(at, $"\"{halves[1]}\" is no time. Give seconds from 0 to {Meanwhile.LatestS.ToString(CultureInfo.InvariantCulture)}.");
         }
 
         string? of = what.Length == 2 ? what[1] : null;
