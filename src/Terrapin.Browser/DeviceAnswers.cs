@@ -64,12 +64,13 @@ internal static partial class DeviceAnswers
     /// <param name="path">The server's path of the question.</param>
     /// <param name="query">Words and their values by turns.</param>
     /// <param name="number">The plan's.</param>
+    /// <param name="today">Days since 1 January 1970 where the device is: .NET comes without its time zones.</param>
     [JSExport]
-    internal static string About(string path, string[] query, int number)
+    internal static string About(string path, string[] query, int number, int today)
     {
         var words = query.Chunk(2).ToDictionary(pair => pair[0], pair => pair[1]);
         Plan plan = Plans.First(p => p.Number == number).Plan;
-        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.Now))));
+        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.UnixEpoch).AddDays(today))));
     }
 
     /// <summary>Answers what is asked about no plan.</summary>

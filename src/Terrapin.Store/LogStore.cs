@@ -59,7 +59,7 @@ public sealed class LogStore(TerrapinDb db, TimeProvider clock)
             }
 
             LogRow row = Row(siteId, head.Value, by, at, entry);
-            row.Number = 1 + (await db.Log.Where(e => e.SiteId == siteId).MaxAsync(e => (int?)e.Number, cancel) ?? 0);
+            row.Number = 1 + await Last(db, siteId, cancel);
             db.Log.Add(row);
             with();
             try
@@ -75,12 +75,17 @@ public sealed class LogStore(TerrapinDb db, TimeProvider clock)
         }
     }
 
-    /// <summary>Entries that come with a new site, by their numbers.</summary>
-    internal static IEnumerable<LogRow> Numbered(IReadOnlyList<LogRow> rows)
+    /// <summary>Number of a site's last entry; 0 where there is none.</summary>
+    internal static async Task<int> Last(TerrapinDb db, string siteId, CancellationToken cancel) =>
+        await db.Log.Where(e => e.SiteId == siteId).MaxAsync(e => (int?)e.Number, cancel) ?? 0;
+
+    /// <summary>Numbers entries that follow one another.</summary>
+    /// <param name="last">Number of the entry before them; 0: they come with a new site.</param>
+    internal static IEnumerable<LogRow> Numbered(IReadOnlyList<LogRow> rows, int last = 0)
     {
         for (int i = 0; i < rows.Count; i++)
         {
-            rows[i].Number = i + 1;
+            rows[i].Number = last + i + 1;
         }
 
         return rows;

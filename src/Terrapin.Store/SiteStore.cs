@@ -156,17 +156,12 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
     /// <param name="overview">What a list is to show of it.</param>
     public async Task<SaveResult> Save(string siteId, Plan plan, string author, int basedOn, byte[]? overview, CancellationToken cancel)
     {
-        SiteRow? site = await db.Sites.FirstOrDefaultAsync(s => s.Id == siteId && s.DeletedAt == null, cancel);
-        if (site is null)
-        {
-            return new SaveResult.NoSuchSite();
-        }
-
-        if (site.Head == basedOn)
+        while (await db.Sites.FirstOrDefaultAsync(s => s.Id == siteId && s.DeletedAt == null, cancel) is { } site && site.Head == basedOn)
         {
             RevisionRow row = Row(siteId, basedOn + 1, plan, author, overview);
             (site.Head, site.Name) = (row.Number, plan.Site.Name);
             db.Revisions.Add(row);
+            await AddSignalsRead(row, plan, cancel);
             try
             {
                 await db.SaveChangesAsync(cancel);
@@ -174,12 +169,35 @@ public sealed class SiteStore(TerrapinDb db, TimeProvider clock)
             }
             catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.InnerException is SqliteException { SqliteErrorCode: SqliteConstraint })
             {
-                // Somebody else saved between the look and the write.
+                // Somebody else saved, or wrote into the log, between the look and the write.
                 db.ChangeTracker.Clear();
             }
         }
 
         return await Read(siteId, null, cancel) is { } newest ? new SaveResult.Stale(newest) : new SaveResult.NoSuchSite();
+    }
+
+    /// <summary>What was read in place since the revision before goes into the log with this one.</summary>
+    private async Task AddSignalsRead(RevisionRow row, Plan plan, CancellationToken cancel)
+    {
+        if (plan.Installation.Signals.Count == 0)
+        {
+            return;
+        }
+
+        RevisionRow before = await db.Revisions.AsNoTracking().SingleAsync(r => r.SiteId == row.SiteId && r.Number == row.Number - 1, cancel);
+        if (PlanJson.Hash(before.PlanJson) != before.Sha256)
+        {
+            // Whoever opens it is told that it is damaged; what was new in this one cannot be said.
+            return;
+        }
+
+        IReadOnlyList<SignalReading> known = PlanJson.ReadStored(before.PlanJson).Installation.Signals;
+        LogRow[] read = [.. plan.Installation.Signals.Except(known).Select(s => LogStore.Row(row.SiteId, row.Number, row.Author, row.SavedAt, new LogEntry { Kind = LogKind.SignalRead, Signal = s }))];
+        if (read.Length > 0)
+        {
+            db.Log.AddRange(LogStore.Numbered(read, await LogStore.Last(db, row.SiteId, cancel)));
+        }
     }
 
     private RevisionRow Row(string siteId, int number, Plan plan, string author, byte[]? overview)

@@ -46,6 +46,8 @@ public sealed class LogApiTests(TestServer server) : IClassFixture<TestServer>
     [InlineData("""{"kind":"strokeSeen","driveId":"d","stroke":{"stage":"tight","direction":"closing"}}""", "/stroke")]
     [InlineData("""{"kind":"strokeSeen","driveId":"d","stroke":{"stage":"tight","direction":"closing","durationS":-3}}""", "/stroke/durationS")]
     [InlineData("""{"kind":"stepDone","driveId":"d"}""", "/stepId")]
+    [InlineData("""{"kind":"signalRead"}""", "/signal")]
+    [InlineData("""{"kind":"signalRead","signal":{"fromId":"s","toId":"hub","dbm":12}}""", "/signal/dbm")]
     [InlineData("""{"kind":"danced"}""", "/kind")]
     [InlineData("""{"kind":"struckOut","strikes":99}""", "/strikes")]
     public async Task An_entry_at_fault_is_refused_and_nothing_is_written(string entry, string pointer)
@@ -64,6 +66,30 @@ public sealed class LogApiTests(TestServer server) : IClassFixture<TestServer>
         HttpResponseMessage[] answers = await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => Write(id, Closing)));
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.Created, a.StatusCode));
         Assert.Equal(Enumerable.Range(1, 12), (await Log(id)).Select(e => (int)e!["number"]!));
+    }
+
+    [Fact]
+    public async Task A_signal_read_in_place_is_written_down_with_the_revision_that_has_it()
+    {
+        (string id, JsonNode plan) = await server.NewSite("Signals");
+        JsonNode installation = plan["installation"]!;
+        installation["hubs"] = new JsonArray(new JsonObject { ["id"] = "hub", ["name"] = "Hub", ["specId"] = "k7" });
+        installation["repeaters"] = new JsonArray([.. new[] { "r1", "r2" }.Select(r => new JsonObject { ["id"] = r, ["name"] = r, ["specId"] = "p2" })]);
+        async Task<(int Revision, string From, double Dbm)[]> Saved(int basedOn, params (string From, double Dbm)[] signals)
+        {
+            installation["signals"] = new JsonArray([.. signals.Select(s => new JsonObject { ["fromId"] = s.From, ["toId"] = "hub", ["dbm"] = s.Dbm })]);
+            (await server.Save(id, plan.ToJsonString(), $"\"{basedOn}\"")).EnsureSuccessStatusCode();
+            return [.. (await Log(id)).Where(e => (string)e!["entry"]!["kind"]! == "signalRead")
+                .Select(e => ((int)e!["revision"]!, (string)e["entry"]!["signal"]!["fromId"]!, (double)e["entry"]!["signal"]!["dbm"]!))];
+        }
+
+        Assert.Empty(await Saved(1));
+        Assert.Equal([(3, "r1", -71.5)], await Saved(2, ("r1", -71.5)));
+        (await Write(id, Closing)).EnsureSuccessStatusCode();
+        Assert.Equal([(3, "r1", -71.5), (4, "r1", -80), (4, "r2", -66)], await Saved(3, ("r1", -80), ("r2", -66)));
+        Assert.Equal(3, (await Saved(4, ("r2", -66))).Length);
+        Assert.Equal([1, 2, 3, 4], (await Log(id)).Select(e => (int)e!["number"]!));
+        Assert.Equal("Ines", (string)(await Log(id))[0]!["by"]!);
     }
 
     [Fact]

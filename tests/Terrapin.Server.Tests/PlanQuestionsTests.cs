@@ -34,6 +34,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
         ["/api/reach/map"] = "radio=mesh-868&storey=studio",
         ["/api/reach/hub"] = "",
         ["/api/reach/repeaters"] = "radio=mesh-868",
+        ["/api/reach/remedies"] = "device=roof-wc",
         ["/api/batteries"] = "",
         ["/api/power-cut"] = "",
         ["/api/bills"] = "",

@@ -59,6 +59,7 @@ public static class Assessor
         findings.AddRange(UncoveredModes.Of(plan, leaks));
         findings.AddRange(IdleSensors.Of(plan, trips));
         findings.AddRange(PlaceFindings.Of(plan));
+        findings.AddRange(SensorLife.Findings(plan));
 
         RadioReach reach = ReachOfPlan.Of(plan);
         findings.AddRange(ReachFindings.Of(plan, reach));

@@ -88,15 +88,15 @@ public sealed record BatteryCalendar
 
     private static IEnumerable<(string Id, string Name, double? Years)> Lives(Plan plan)
     {
-        Dictionary<string, double> bySpec = SensorLife.Of(plan).ToDictionary(l => l.SpecId, l => l.Years);
+        Dictionary<string, double?> years = SensorLife.Of(plan).ToDictionary(l => l.SensorId, l => l.Years);
         foreach (Sensor sensor in plan.Installation.Sensors)
         {
-            yield return (sensor.Id, sensor.Name, bySpec.TryGetValue(sensor.SpecId, out double years) ? years : null);
+            yield return (sensor.Id, sensor.Name, years.GetValueOrDefault(sensor.Id));
         }
 
         foreach (FittedDrive drive in plan.Installation.Drives.Where(d => d.Power == DrivePower.Batteries))
         {
-            yield return (drive.Id, $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}", PowerOutlook.Of(drive, plan.SpecOf(drive), "").LifeYears);
+            yield return (drive.Id, $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}", PowerOutlook.Of(drive, plan.SpecOf(drive), plan.StopValve(drive.StopValveId).Place.ColdestC, "").LifeYears);
         }
     }
 

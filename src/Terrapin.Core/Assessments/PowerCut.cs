@@ -56,7 +56,7 @@ public sealed record PowerCut(IReadOnlyList<PowerCutDevice> Devices, IReadOnlyLi
     {
         Installation fitted = plan.Installation;
         PowerCutDevice[] hubs = [.. fitted.Hubs.Take(1).Select(h => new PowerCutDevice(h.Id, h.Name, SpanOf(h)))];
-        var drives = fitted.Drives.ToDictionary(d => d.StopValveId, d => new PowerCutDevice(d.Id, $"{plan.SpecOf(d).Name} on {plan.StopValve(d.StopValveId).Name}", SpanOf(d, plan.SpecOf(d))));
+        var drives = fitted.Drives.ToDictionary(d => d.StopValveId, d => new PowerCutDevice(d.Id, $"{plan.SpecOf(d).Name} on {plan.StopValve(d.StopValveId).Name}", SpanOf(plan, d)));
         PowerCutSpan hub = hubs.Length > 0 ? hubs[0].Works : PowerCutSpan.None;
         HashSet<string> repeaters = [.. fitted.Repeaters.Select(r => r.Id)];
         HashSet<string> throughRepeater = [.. assessment.Reach.Devices.Where(d => d.Route.Any(repeaters.Contains)).Select(d => d.DeviceId)];
@@ -74,7 +74,7 @@ public sealed record PowerCut(IReadOnlyList<PowerCutDevice> Devices, IReadOnlyLi
         PowerCutSpan byHub = reachesHub ? hub.And(driven.Works) : PowerCutSpan.None;
         bool isLinked = plan.Installation.Links.Any(link => link.DriveId == drive.Id && heardBy.Contains(link.SensorId));
         PowerCutSpan stopped = isLinked ? byHub.Or(driven.Works) : byHub;
-        bool isShut = drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && PowerOutlook.Of(drive, plan.SpecOf(drive), "").ClosesWithoutMains == Answer.Yes;
+        bool isShut = drive.OnMainsFailure is MainsFailurePolicy.Close or MainsFailurePolicy.CloseThenReopen && PowerOutlook.Of(drive, plan.SpecOf(drive), null, "").ClosesWithoutMains == Answer.Yes;
         return new PowerCutLeak(leakId, isShut ? PowerCutSpan.Endless : stopped, isShut, isLinked && stopped != byHub);
     }
 
@@ -86,9 +86,10 @@ public sealed record PowerCut(IReadOnlyList<PowerCutDevice> Devices, IReadOnlyLi
         _ => PowerCutSpan.NotKnown,
     };
 
-    private static PowerCutSpan SpanOf(FittedDrive drive, DriveSpec spec)
+    private static PowerCutSpan SpanOf(Plan plan, FittedDrive drive)
     {
-        var outlook = PowerOutlook.Of(drive, spec, "");
+        DriveSpec spec = plan.SpecOf(drive);
+        var outlook = PowerOutlook.Of(drive, spec, plan.StopValve(drive.StopValveId).Place.ColdestC, "");
         return outlook.ClosesWithoutMains switch
         {
             Answer.No => PowerCutSpan.None,

@@ -151,7 +151,7 @@ internal static class FitFindings
         _ => "downstream along the pipe",
     };
 
-    private static string Word(ObstacleKind kind) => kind switch
+    internal static string Word(ObstacleKind kind) => kind switch
     {
         ObstacleKind.Wall => "a wall",
         ObstacleKind.Bar => "a bar",

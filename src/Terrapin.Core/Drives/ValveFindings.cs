@@ -16,6 +16,7 @@ internal static class ValveFindings
         if (!main.Kind.IsMultiTurn())
         {
             AddState(main, found);
+            AddSwing(main, found);
         }
 
         AddSide(main, found);
@@ -81,6 +82,31 @@ internal static class ValveFindings
         if ((main.PullToClose is not null || main.PullToOpen is not null) && main.ExerciseStrokes is { } strokes && strokes < EnoughExercise)
         {
             found.Add(FindingKinds.ExercisedTooLittle, "exerciseStrokes", "The pull was read before the valve had been worked five times; it may free up, or start to weep.", "Work it five times open to shut, then read the pull again.");
+        }
+    }
+
+    /// <summary>Something nearer than the handle is long, on the side that it swings through; a valve that was shut by hand has shown that it passes.</summary>
+    private static void AddSwing(StopValve main, FindingCollector found)
+    {
+        if (main.Handle is not { LengthM: { } length, PointsWhenOpen: HandleDirection.AlongThePipe } || main.ClosesFully == Answer.Yes)
+        {
+            return;
+        }
+
+        for (int i = 0; i < main.Obstacles.Count; i++)
+        {
+            Obstacle obstacle = main.Obstacles[i];
+            bool isOnItsWay = obstacle.Towards == Towards.HandleSide || (obstacle.Towards == Towards.FarSide && main.Kind == ValveKind.TeeBall);
+            if (isOnItsWay && obstacle.DistanceM is { } distance && distance < length)
+            {
+                found.Add(
+                    FindingKinds.HandleMayStrike,
+                    $"obstacles/{i}/distanceM",
+                    $"The handle is {{length}} long, and {FitFindings.Word(obstacle.Kind)} stands {{distance}} from the stem on the side that it swings through: it may not reach shut.",
+                    "Shut it by hand and look. If it strikes, move what is in the way, or have the handle changed.",
+                    ("length", QuantityKind.SmallLength, length),
+                    ("distance", QuantityKind.SmallLength, distance));
+            }
         }
     }
 

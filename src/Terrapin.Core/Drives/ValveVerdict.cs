@@ -125,7 +125,7 @@ public static class ValveVerdict
             verdict = TorqueVerdict.Stop;
         }
 
-        var power = PowerOutlook.Of(drive, spec, driveAt);
+        var power = PowerOutlook.Of(drive, spec, main.Place.ColdestC, driveAt);
         return valve with
         {
             Verdict = verdict,

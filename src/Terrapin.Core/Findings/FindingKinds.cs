@@ -18,6 +18,7 @@ public static class FindingKinds
     public static readonly FindingKind ClosesFullyUnknown = new("closes-fully-unknown", Severity.Caution, Stage.Main, WidensBound: true);
     public static readonly FindingKind ExercisedTooLittle = new("exercised-too-little", Severity.Note, Stage.Main);
     public static readonly FindingKind FiredHeaterBehindShutMain = new("fired-heater-behind-shut-main", Severity.Caution, Stage.Main, Trade.Plumber);
+    public static readonly FindingKind HandleMayStrike = new("handle-may-strike", Severity.Caution, Stage.Main);
     public static readonly FindingKind HeaterMaySiphonBack = new("heater-may-siphon-back", Severity.Caution, Stage.Main);
     public static readonly FindingKind LeakBeforeEveryMain = new("leak-before-every-main", Severity.Stop, Stage.Main);
     public static readonly FindingKind NoUpstreamStop = new("no-upstream-stop", Severity.Caution, Stage.Main, Trade.Utility);
@@ -50,6 +51,8 @@ public static class FindingKinds
     public static readonly FindingKind BackupDrawUnknown = new("backup-draw-unknown", Severity.Note, Stage.Drive);
     public static readonly FindingKind BatteryFiguresUnknown = new("battery-figures-unknown", Severity.Note, Stage.Drive);
     public static readonly FindingKind CannotCloseWithoutMains = new("cannot-close-without-mains", Severity.Stop, Stage.Drive);
+    public static readonly FindingKind CellsUnknownInCold = new("cells-unknown-in-cold", Severity.Note, Stage.Reach);
+    public static readonly FindingKind CellsWeakInCold = new("cells-weak-in-cold", Severity.Caution, Stage.Reach);
     public static readonly FindingKind ClearanceTooSmall = new("clearance-too-small", Severity.Caution, Stage.Drive);
     public static readonly FindingKind ColdestUnknown = new("coldest-unknown", Severity.Caution, Stage.Drive);
     public static readonly FindingKind CollarInsulated = new("collar-insulated", Severity.Note, Stage.Drive);
@@ -74,6 +77,7 @@ public static class FindingKinds
     public static readonly FindingKind MainsFailureUndecided = new("mains-failure-undecided", Severity.Note, Stage.Drive);
     public static readonly FindingKind MainsOnly = new("mains-only", Severity.Caution, Stage.Drive);
     public static readonly FindingKind NoCollar = new("no-collar", Severity.Stop, Stage.Drive);
+    public static readonly FindingKind MotorDrawsHard = new("motor-draws-hard", Severity.Note, Stage.Drive);
     public static readonly FindingKind NoOutlet = new("no-outlet", Severity.Stop, Stage.Drive, Trade.Electrician);
     public static readonly FindingKind OutletNotMeasured = new("outlet-not-measured", Severity.Note, Stage.Drive);
     public static readonly FindingKind ReopensByItself = new("reopens-by-itself", Severity.Caution, Stage.Drive);
@@ -158,16 +162,16 @@ public static class FindingKinds
     public static IReadOnlyList<FindingKind> All { get; } =
     [
         AnimalsBehindValve, BoilerFillsItself, CirculationBehindShutMain, ClosesFullyUnknown, ExercisedTooLittle,
-        FiredHeaterBehindShutMain, HeaterMaySiphonBack, LeakBeforeEveryMain, NoUpstreamStop, NotMeasured,
+        FiredHeaterBehindShutMain, HandleMayStrike, HeaterMaySiphonBack, LeakBeforeEveryMain, NoUpstreamStop, NotMeasured,
         OtherTenantsBehindValve, PumpAgainstShutValve, PumpNotStopped, RadioBelowLid, ReplacingNeedsUpstream,
         SprinklersBehindValve, SprinklersUnknown, SupplyNotTested, TankAfterOnlyValve, TankOnHouseSide, TorqueEstimated,
         TorqueOneWay, TorqueUnknown, UpstreamStopUnknown, UsualAssumed, ValveKindUnknown, ValveMayFreeze, ValveMultiTurn,
         ValveOnStreetSide, ValvePasses, ValveSeized, VitalUseBehindValve, WeepsAtStem, BackupDrawUnknown,
-        BatteryFiguresUnknown, CannotCloseWithoutMains, ClearanceTooSmall, ColdestUnknown, CollarInsulated, CollarUnknown,
+        BatteryFiguresUnknown, CannotCloseWithoutMains, CellsUnknownInCold, CellsWeakInCold, ClearanceTooSmall, ColdestUnknown, CollarInsulated, CollarUnknown,
         CordTooShort, CutInIsPlumbing, DriveDeratingUnknown, DriveHasNoSuchSupply, DriveMarginThin, DriveNotChosen,
         DriveNotForWet, DrivePowerUnknown, DriveTooWeak, DriveTorqueUnknown, DriveWeakInPowerCut, DrivesAgainstStop,
         ElbowLeavesTooLittleSpread, EndAngleNotSeen, EnvelopeUnknown, InsertBreaksBonding, KeepBondingWire,
-        MainsFailureUndecided, MainsOnly, NoCollar, NoOutlet, OutletNotMeasured, ReopensByItself, RoundStem, SizeDoesNotFit,
+        MainsFailureUndecided, MainsOnly, MotorDrawsHard, NoCollar, NoOutlet, OutletNotMeasured, ReopensByItself, RoundStem, SizeDoesNotFit,
         SizeNotMeasured, StemUnknown, StopsShort, StrapAtElbow, StrappedPipeUnknown, StrapsNotMeasured, StrapsPullHard,
         StrokesAYearUnknown, TooColdForBatteries, WetNotKnown, HotAndColdSwapped, NotFromTheMain, PipeProposed,
         PositionUnknown, DistanceUnknown, FilmThinnerThanGap, LeakNeverSeen, LeakWithoutSensor, MainPartDrowns,

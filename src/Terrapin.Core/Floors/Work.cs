@@ -8,9 +8,14 @@ internal static class Work
     public static void InParallel(int count, CancellationToken cancel, Action<int> each)
     {
         cancel.ThrowIfCancellationRequested();
-        if (count == 1)
+        if (count == 1 || OperatingSystem.IsBrowser())
         {
-            each(0);
+            for (int i = 0; i < count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                each(i);
+            }
+
             return;
         }
 

@@ -320,6 +320,15 @@ public sealed record PriceFigure
     public required Provenance Provenance { get; init; }
 }
 
+/// <summary>What a battery is made of.</summary>
+[JsonConverter(typeof(CamelCase<BatteryCells>))]
+public enum BatteryCells
+{
+    Unknown,
+    Alkaline,
+    Lithium,
+}
+
 /// <summary>A sensor's battery and what draws on it.</summary>
 public sealed record SensorBattery
 {
@@ -329,9 +338,15 @@ public sealed record SensorBattery
     [Limits(0.5, 60, "V")]
     public required double VoltageV { get; init; }
 
-    /// <summary>What cold and cut-off leave of the capacity.</summary>
+    /// <summary>What the cut-off leaves of the capacity in a warm room; the cold of a place takes more.</summary>
     [Limits(0.01, 1, "")]
     public required double UsableShare { get; init; }
+
+    /// <summary>The cells that it comes with.</summary>
+    public BatteryCells Cells { get; init; }
+
+    /// <summary>Whether the maker allows lithium cells in it.</summary>
+    public Answer LithiumAllowed { get; init; }
 
     [Limits(0, 1, "1/year")]
     public required double SelfDischargePerYear { get; init; }
@@ -357,9 +372,15 @@ public sealed record DriveBattery
     [Limits(0.5, 60, "V")]
     public required double VoltageV { get; init; }
 
-    /// <summary>What cold and cut-off leave of the capacity.</summary>
+    /// <summary>What the cut-off leaves of the capacity in a warm room; the cold of a place takes more.</summary>
     [Limits(0.01, 1, "")]
     public required double UsableShare { get; init; }
+
+    /// <summary>The cells that it comes with.</summary>
+    public BatteryCells Cells { get; init; }
+
+    /// <summary>Whether the maker allows lithium cells in it.</summary>
+    public Answer LithiumAllowed { get; init; }
 
     [Limits(0, 1, "1/year")]
     public required double SelfDischargePerYear { get; init; }

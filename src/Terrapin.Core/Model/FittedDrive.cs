@@ -43,6 +43,9 @@ public sealed record FittedDrive
     [Limits(0, 100000, "1/year")]
     public double? StrokesPerYear { get; init; }
 
+    /// <summary>The cells that were put in; <see langword="null"/>: those that it comes with.</summary>
+    public BatteryCells? Cells { get; init; }
+
     /// <summary>A pack behind the mains, of its own charger; <see langword="null"/>: the drive's own battery.</summary>
     [Limits(1, 1000000, "mA·h")]
     public double? BackupMah { get; init; }

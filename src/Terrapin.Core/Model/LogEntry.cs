@@ -53,6 +53,9 @@ public enum LogKind
     /// <summary>A photograph was added.</summary>
     PhotographTaken,
 
+    /// <summary>A signal was read in place; written down when a revision that has it is saved.</summary>
+    SignalRead,
+
     /// <summary>An earlier entry was wrong.</summary>
     StruckOut,
 }
@@ -74,6 +77,8 @@ public sealed record LogEntry
 
     [Id]
     public string? PhotographId { get; init; }
+
+    public SignalReading? Signal { get; init; }
 
     /// <summary>Number of the entry that is struck out.</summary>
     [Limits(1, int.MaxValue, "")]

@@ -45,7 +45,7 @@ public static class PlanWords
     /// <param name="plan">A checked plan.</param>
     /// <param name="sensors">Some of its sensors.</param>
     public static double SlowestReportS(this Plan plan, IEnumerable<Sensor> sensors) =>
-        sensors.Select(s => plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        sensors.Select(s => s.ReportEveryS ?? plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
 
     /// <summary>Whether the rule switches the pump of the supply off.</summary>
     public static bool StopsPump(this Plan plan, Rule rule) => (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Pump && rule.StopsSwitch(s.Id));

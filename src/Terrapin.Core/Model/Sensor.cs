@@ -56,6 +56,17 @@ public sealed record Sensor
     /// <summary>What its radio has to get out of.</summary>
     public RadioCover Cover { get; init; }
 
+    /// <summary>The coldest it gets where it, or its main part, is; <see langword="null"/>: a warm room.</summary>
+    [Limits(-60, 60, "°C")]
+    public double? ColdestC { get; init; }
+
+    /// <summary>How often it is set to report; <see langword="null"/>: as the catalogue says.</summary>
+    [Limits(1, 1000000, "s")]
+    public double? ReportEveryS { get; init; }
+
+    /// <summary>The cells that were put in; <see langword="null"/>: those that it comes with.</summary>
+    public BatteryCells? Cells { get; init; }
+
     /// <summary>The leak points of its room that it can hear, each with the way the water has to go.</summary>
     [AtMost(100)]
     public required IReadOnlyList<LeakDistance> Distances { get; init; }

@@ -74,6 +74,15 @@ public enum HandleDirection
     AcrossThePipe,
 }
 
+/// <summary>Which way the handle swings from open to shut, looking down on it with the water running away from the looker.</summary>
+[JsonConverter(typeof(CamelCase<HandleSwing>))]
+public enum HandleSwing
+{
+    Unknown,
+    ToTheLeft,
+    ToTheRight,
+}
+
 [JsonConverter(typeof(CamelCase<SideOfMeter>))]
 public enum SideOfMeter
 {
@@ -242,6 +251,9 @@ public sealed record ValveHandle
 
     /// <summary>Which way it points when open.</summary>
     public HandleDirection PointsWhenOpen { get; init; }
+
+    /// <summary>To which side of the pipe it swings when it is shut.</summary>
+    public HandleSwing SwingsTo { get; init; }
 }
 
 public sealed record ValveStem

@@ -33,6 +33,16 @@ public static class Battery
         return capacityMah * usableShare / ((ThousandHoursAYear * meanCurrentUa) + (capacityMah * selfDischargePerYear));
     }
 
+    /// <summary>The same at the coldest of its place.</summary>
+    /// <param name="coldShare">What the cold leaves of it, 0 to 1, as <see cref="ColdShare.Of"/> says; <see langword="null"/>: not known.</param>
+    /// <returns>Years, 0 where the cold leaves nothing; <see langword="null"/>: not known.</returns>
+    internal static double? LifeYears(double capacityMah, double usableShare, double? coldShare, double meanCurrentUa, double selfDischargePerYear) => coldShare switch
+    {
+        null => null,
+        0 => 0,
+        var share => LifeYears(capacityMah, usableShare * share.Value, meanCurrentUa, selfDischargePerYear),
+    };
+
     /// <summary>How long a backup pack carries a drive, C·η/I. Source: charge balance.</summary>
     /// <param name="capacityMah">C, mAh, above zero.</param>
     /// <param name="usableShare">η, above 0 to 1.</param>

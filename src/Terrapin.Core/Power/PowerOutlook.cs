@@ -26,8 +26,9 @@ public sealed record PowerOutlook
     /// <summary>Calculates the supply of a fitted drive. Sources: charge balance (<see cref="Battery"/>).</summary>
     /// <param name="drive">As fitted.</param>
     /// <param name="spec">Its figures.</param>
+    /// <param name="coldestC">The coldest it gets at its valve, °C; <see langword="null"/>: not said, a warm room is taken. A pack with a charger of its own is taken as warm.</param>
     /// <param name="at">JSON pointer to it.</param>
-    public static PowerOutlook Of(FittedDrive drive, DriveSpec spec, string at)
+    public static PowerOutlook Of(FittedDrive drive, DriveSpec spec, double? coldestC, string at)
     {
         var found = new FindingCollector(at);
         bool hasStore = spec.Supply != DriveSupply.MainsOnly && drive.Power is (DrivePower.Batteries or DrivePower.MainsWithBattery);
@@ -47,16 +48,28 @@ public sealed record PowerOutlook
             found.Add(FindingKinds.BackupDrawUnknown, "specId", $"Nothing says what {spec.Name} draws in a power cut, so how long its backup lasts is not known.", "Measure the current with the outlet off, or find the maker's sheet.");
         }
 
+        BatteryCells cells = drive.Cells ?? battery?.Cells ?? BatteryCells.Unknown;
+        if (battery is not null)
+        {
+            CellFindings.AddCold(spec.Name, cells, battery.LithiumAllowed, coldestC, "cells", found);
+        }
+
+        if (drive.Power == DrivePower.Batteries)
+        {
+            CellFindings.AddHardDraw(spec, cells, "cells", found);
+        }
+
         AddPolicy(drive, spec, found);
+        double? coldShare = ColdShare.Of(cells, coldestC);
         double? lifeYears = drive.Power == DrivePower.Batteries && battery is not null
-            ? Battery.LifeYears(battery.CapacityMah, battery.UsableShare, MeanDrawUa(battery, drive.StrokesPerYear ?? 0), battery.SelfDischargePerYear)
+            ? Battery.LifeYears(battery.CapacityMah, battery.UsableShare, coldShare, MeanDrawUa(battery, drive.StrokesPerYear ?? 0), battery.SelfDischargePerYear)
             : null;
         return new PowerOutlook
         {
             LifeYears = lifeYears is { } years && double.IsFinite(years) ? years : null,
-            LifeStrokes = battery is { StrokeJ: > 0 } ? battery.CapacityMah * battery.UsableShare * battery.VoltageV * JoulesAMilliampHourVolt / battery.StrokeJ : null,
+            LifeStrokes = battery is { StrokeJ: > 0 } ? battery.CapacityMah * battery.UsableShare * coldShare * battery.VoltageV * JoulesAMilliampHourVolt / battery.StrokeJ : null,
             BackupHours = hasStore && drive.Power == DrivePower.MainsWithBattery && battery is not null && spec.BackupDraw is { } draw
-                ? Battery.BackupHours(drive.BackupMah ?? battery.CapacityMah, battery.UsableShare, draw.Ma)
+                ? Battery.BackupHours(drive.BackupMah ?? battery.CapacityMah, battery.UsableShare, draw.Ma) * (drive.BackupMah is null ? coldShare : 1)
                 : null,
             ClosesWithoutMains = (drive.Power, spec.Supply) switch
             {

@@ -215,7 +215,8 @@ public static class ReachAdvice
         return (worst, sum, id);
     }
 
-    private static RadioPlace[] Places(Plan plan)
+    /// <summary>A grid over every room, for what hangs on a wall.</summary>
+    internal static RadioPlace[] Places(Plan plan)
     {
         (int Storey, FloorRectangle Area)[] areas = [.. plan.Building.Rooms.Where(r => r.StoreyId is not null).SelectMany(r => r.Areas.Select(a => (RadioDevice.StoreyOf(plan, r.StoreyId), a)))];
         if (areas.Length == 0)
@@ -234,7 +235,7 @@ public static class ReachAdvice
         return Enumerable.Range(0, count).Select(i => (i + 0.5) * lengthM / count);
     }
 
-    private static DrawnPlace Drawn(Plan plan, RadioPlace place) => new()
+    internal static DrawnPlace Drawn(Plan plan, RadioPlace place) => new()
     {
         StoreyId = plan.Building.Storeys[place.Storey].Id,
         At = new FloorPoint { AcrossM = Math.Round(place.XM, 2), DownM = Math.Round(place.YM, 2) },

@@ -107,7 +107,7 @@ internal sealed class Broken
         bool livesOnBattery = supply == DriveSupply.BatteriesOnly || (supply != DriveSupply.MainsOnly && drive.Power == DrivePower.Batteries);
         return livesOnBattery
             ? hasBattery
-            : !mainsFailed || (hasBattery && GoesOn(PowerOutlook.Of(drive, plan.SpecOf(drive), "").ClosesWithoutMains));
+            : !mainsFailed || (hasBattery && GoesOn(PowerOutlook.Of(drive, plan.SpecOf(drive), null, "").ClosesWithoutMains));
     }
 
     /// <summary>Whether a drive closes by itself when the mains fails, as it was told to.</summary>

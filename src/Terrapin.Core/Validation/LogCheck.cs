@@ -23,6 +23,7 @@ public static class LogCheck
                 (entry.StepId is not null, "stepId", "Say which step it is."),
             ],
             LogKind.PhotographTaken => [(entry.PhotographId is not null, "photographId", "Say which photograph it is.")],
+            LogKind.SignalRead => [(entry.Signal is not null, "signal", "Say which signal was read, from which device to which.")],
             LogKind.StruckOut => [(entry.Strikes is not null, "strikes", "Give the number of the entry that is wrong.")],
             _ => throw new ArgumentOutOfRangeException(nameof(entry), entry.Kind, "No kind of entry."),
         };

@@ -33,6 +33,7 @@ namespace Terrapin.Documents.Questions;
 [JsonSerializable(typeof(ReachMap))]
 [JsonSerializable(typeof(HubPlace))]
 [JsonSerializable(typeof(RepeaterAdvice))]
+[JsonSerializable(typeof(IReadOnlyList<ReachRemedy>))]
 [JsonSerializable(typeof(BatteryCalendar))]
 [JsonSerializable(typeof(PowerCut))]
 [JsonSerializable(typeof(IReadOnlyList<Bill>))]

@@ -58,6 +58,7 @@ public static class PlanQuestions
         ["/api/reach/map"] = Answer(q => ReachMap.Of(q.Plan, q.Of("radio"), q.Of("storey"))),
         ["/api/reach/hub"] = Answer(q => ReachAdvice.BestHub(q.Plan)),
         ["/api/reach/repeaters"] = Answer(q => ReachAdvice.Repeaters(q.Plan, q.Of("radio"))),
+        ["/api/reach/remedies"] = Answer(q => ReachRemedies.Of(q.Plan, q.Of("device"))),
         ["/api/batteries"] = Answer(q => BatteryCalendar.Of(q.Plan, q.Today)),
         ["/api/power-cut"] = Answer(q => PowerCut.Of(q.Plan, Assessor.Assess(q.Plan, q.Memory))),
         ["/api/nuisance"] = Answer(q => Nuisance.Of(q.Plan, q.Memory)),

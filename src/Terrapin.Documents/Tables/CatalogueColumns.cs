@@ -20,6 +20,8 @@ public static class CatalogueColumns
         new("battery voltage", "battery/voltageV", "V"),
         new("battery usable", "battery/usableShare", "share"),
         new("battery self-discharge", "battery/selfDischargePerYear", "1/year"),
+        new("battery cells", "battery/cells") { Label = "Cells it comes with", IsOptional = true, Words = typeof(BatteryCells) },
+        new("lithium allowed", "battery/lithiumAllowed") { Label = "Lithium cells allowed", IsOptional = true, Words = typeof(Answer) },
     ];
 
     internal static IReadOnlyList<TableColumn> Drives { get; } =

@@ -13,6 +13,7 @@ internal static class ReachApi
         group.MapPost("/map", Draw).WithName("drawReach").Accepts<Plan>("application/json").Produces<ReachMap>().ProducesErrors();
         group.MapPost("/hub", Hub).WithName("placeHub").Accepts<Plan>("application/json").Produces<HubPlace>().ProducesErrors();
         group.MapPost("/repeaters", Repeaters).WithName("placeRepeaters").Accepts<Plan>("application/json").Produces<RepeaterAdvice>().ProducesErrors();
+        group.MapPost("/remedies", Remedies).WithName("tryReachRemedies").Accepts<Plan>("application/json").Produces<IReadOnlyList<ReachRemedy>>().ProducesErrors();
     }
 
     private static Task<IResult> Draw(string radio, string storey, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
@@ -23,4 +24,7 @@ internal static class ReachApi
 
     private static Task<IResult> Repeaters(string radio, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
         Body.AnswerPlan(request, address, plans, plan => ReachAdvice.Repeaters(plan, radio, cancel: cancel));
+
+    private static Task<IResult> Remedies(string device, [FromQuery(Name = "plan")] string? address, HttpRequest request, RecentPlans plans, CancellationToken cancel) =>
+        Body.AnswerPlan(request, address, plans, plan => ReachRemedies.Of(plan, device, cancel));
 }

@@ -8,7 +8,7 @@ namespace Terrapin.Core.Tests.Assessments;
 public class PowerCutTests
 {
     /// <summary>2600 mA·h at 22 mA, of which 0.8 can be used.</summary>
-    private const double PackH = 2600 * 0.8 / 22;
+    private const double PackH = 2600 * 0.8 * 0.86 / 22;
 
     private static Plan House(Answer hasBackup, double? backupH, DrivePower power = DrivePower.Batteries, MainsFailurePolicy onFailure = MainsFailurePolicy.Hold) =>
         Samples.House().WithInstallation(i => i with

@@ -57,7 +57,7 @@ public class PlaceFindingsTests
 
     [Fact]
     public void A_battery_lasts_as_long_as_its_charge_balance_says() =>
-        Assert.Equal(10.8, Assert.Single(SensorLife.Of(With(s => s))).Years, 0.05);
+        Assert.Equal(10.8, Assert.Single(SensorLife.Of(With(s => s))).Years!.Value, 0.05);
 
     private static List<string> Codes(Plan plan) => [.. PlaceFindings.Of(plan).Select(f => f.Code)];
 

@@ -45,10 +45,10 @@ async function startCore(page: Page, server: string) {
         const { core } = window as unknown as {
           core: {
             Hold(n: number, json: string): string
-            About(path: string, query: string[], n: number): string
+            About(path: string, query: string[], n: number, today: number): string
           }
         }
-        return core.Hold(number, json) || core.About('/api/assessments', [], number)
+        return core.Hold(number, json) || core.About('/api/assessments', [], number, 20_000)
       },
       [++number, JSON.stringify(plan)] as const,
     )

@@ -140,7 +140,7 @@ test('batteries last so long, and the outlet alone closes nothing in a power cut
   await page.goto(demo + drive)
   await page.getByRole('radio', { name: 'Batteries', exact: true }).click()
   await expect(page.getByText('until its batteries are empty')).toBeVisible()
-  await expect(page.getByText(/^5\.\d+ years$/)).toBeVisible()
+  await expect(page.getByText(/^4\.\d+ years$/)).toBeVisible()
   await page.getByRole('radio', { name: 'Outlet', exact: true }).click()
   await page.getByRole('button', { name: /^In a power cut/ }).click()
   await page.getByRole('option', { name: 'Closes', exact: true }).click()

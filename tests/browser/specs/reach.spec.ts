@@ -1,5 +1,5 @@
 import { expect, remember, test } from '../server.js'
-import { type } from './steps.js'
+import { choose, type } from './steps.js'
 
 const reach = '/sites/net-loft-tidewrack-quay/reach'
 
@@ -98,7 +98,7 @@ for (const width of [1280, 390]) {
       await power.click()
       await expect(shortest).toHaveText('30 min')
       // The pack of the drive lasts longer than the hub.
-      await expect(page.getByText('3.94 days')).toBeVisible()
+      await expect(page.getByText('3.23 days')).toBeVisible()
       await page.getByRole('button', { name: 'Chosen', exact: true }).click()
       await page.getByRole('radiogroup', { name: 'Battery for a power cut' }).getByRole('radio', { name: 'No', exact: true }).click()
       await power.click()
@@ -107,3 +107,78 @@ for (const width of [1280, 390]) {
     })
   })
 }
+
+for (const width of [1280, 390]) {
+  test.describe(`at ${width} px`, () => {
+    test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
+    test.beforeEach(({ page }) => remember(page, { author: 'Maren Oddy' }))
+
+    test('what helps a device that is heard too weakly is tried, taken and undone', async ({ page, demo }) => {
+      await page.goto(`${demo}${reach}?view=list`)
+      const row = page.getByRole('main').locator('details', { hasText: 'Shop' }).first()
+      await row.locator('summary').click()
+      await type(page, 'Signal read in place, dBm', '-99', '-99')
+      const margin = row.getByTestId('margin')
+      await expect(margin).toHaveText('-9 dB')
+      await row.getByRole('button', { name: 'Try what helps' }).click()
+      const remedies = row.getByTestId('reach-remedies')
+      await expect(remedies.getByRole('listitem').first()).toContainText(/A repeater in .*the weakest of all then has/s)
+      const promised = await remedies.getByRole('listitem').first().locator('strong').innerText()
+      await remedies.getByRole('button', { name: /^Do this: A repeater/ }).click()
+      await expect(margin).toContainText(promised)
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(margin).toHaveText('-9 dB')
+    })
+
+    test('a battery in the cold lasts shorter, and lithium cells longer', async ({ page, demo }) => {
+      await page.goto(demo + reach)
+      await page.getByRole('button', { name: 'Studio', exact: true }).click()
+      await page
+        .getByRole('group', { name: /^The drawing of this storey/ })
+        .getByRole('button', { name: /^Sensor Shop/ })
+        .press('Enter')
+      const life = page.getByTestId('battery-life')
+      await expect(life).toHaveText('over 10 years')
+      await type(page, 'Coldest there', '-10', '-10 °C')
+      await type(page, 'Reports every', '10 min', '10 min')
+      await expect(life).toHaveText(/^\d\.\d+ years$/)
+      await expect(page.getByText(/years with lithium cells of as much charge/)).toBeVisible()
+      const alkaline = Number.parseFloat(await life.innerText())
+      await choose(page, 'Cells in it', 'Lithium')
+      await expect.poll(async () => Number.parseFloat(await life.innerText())).toBeGreaterThan(1.5 * alkaline)
+      await expect(page.getByText('with lithium cells of as much charge')).toBeHidden()
+    })
+  })
+}
+
+test('a signal that was saved says who read it', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(`${demo}${reach}?view=list`)
+  const row = page.getByRole('main').locator('details', { hasText: 'Shop' }).first()
+  await row.locator('summary').click()
+  await type(page, 'Signal read in place, dBm', '-77', '-77')
+  await page.getByRole('button', { name: /^Save/ }).click()
+  await expect(row.getByText(/^Read by Maren Oddy, \d+ [A-Z][a-z]{2} 20\d\d\.$/)).toBeVisible()
+})
+
+test('the batch that is printed on a sensor is kept', async ({ page, demo }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(demo + reach.replace('reach', 'sensors'))
+  await page.getByRole('button', { name: 'Studio', exact: true }).click()
+  await page
+    .getByRole('group', { name: /^The drawing of this storey/ })
+    .getByRole('button', { name: /^Sensor Shop/ })
+    .press('Enter')
+  const batch = page.getByRole('textbox', { name: 'Batch' })
+  await batch.fill('26-04 B')
+  await batch.press('Enter')
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled()
+  await page.reload()
+  await expect(page.getByText('Unsaved changes from before')).toBeVisible()
+  await page.getByRole('button', { name: 'Studio', exact: true }).click()
+  await page
+    .getByRole('group', { name: /^The drawing of this storey/ })
+    .getByRole('button', { name: /^Sensor Shop/ })
+    .press('Enter')
+  await expect(batch).toHaveValue('26-04 B')
+})

@@ -2,10 +2,7 @@ import { expect, remember, test } from '../server.js'
 import { choose, type } from './steps.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const png = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGP8z8DAwMDAxMDAwMDAAAANHQEDasKb6QAAAABJRU5ErkJggg==',
-  'base64',
-)
+const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGP8z8DAwMDAxMDAwMDAAAANHQEDasKb6QAAAABJRU5ErkJggg==', 'base64')
 
 test('the stop valve is walked card by card, and the sketch follows the numbers', async ({ page, empty }) => {
   await remember(page, { author: 'Maren Oddy' })
@@ -28,6 +25,11 @@ test('the stop valve is walked card by card, and the sketch follows the numbers'
   await type(page, 'Handle length', '120', '120 mm')
   const sketch = page.getByRole('img', { name: 'The valve as measured' })
   await expect(sketch).toContainText('120 mm')
+  await choose(page, 'Points when open', 'Along the pipe')
+  await expect(page.getByTestId('swing')).toHaveCount(0)
+  await choose(page, 'Swings to shut', 'To the right')
+  const shut = (await page.getByTestId('swing').boundingBox())!
+  expect(shut.y + shut.height / 2).toBeGreaterThan((await handle.boundingBox())!.y)
   await choose(page, 'Stem', 'Round')
 
   // An arm that is longer than the handle, a pipe that nobody makes: beside the field, nothing taken.
@@ -109,10 +111,7 @@ test('photographs are made smaller, shown and taken out; what is none is refused
 
 test('the catalogue is edited, written and read; a table at fault changes nothing', async ({ page, demo }) => {
   await page.goto(`${demo}/catalogue`)
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Drives as CSV' }).click(),
-  ])
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Drives as CSV' }).click()])
   const stream = await download.createReadStream()
   const parts: Buffer[] = []
   for await (const part of stream) parts.push(part as Buffer)
@@ -155,7 +154,10 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
   await expect(page.getByRole('button', { name: /Saddle drive SA-20/ })).toContainText('20 N·m')
 })
 
-test('the catalogue is edited once for the firm; a site keeps its copy, says where it differs, and takes it over', async ({ page, ownDemo: demo }) => {
+test('the catalogue is edited once for the firm; a site keeps its copy, says where it differs, and takes it over', async ({
+  page,
+  ownDemo: demo,
+}) => {
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(`${demo}/catalogue`)
   await page.getByRole('button', { name: /^\S* ?Saddle drive SA-20/ }).click()
@@ -182,12 +184,17 @@ test('the catalogue is edited once for the firm; a site keeps its copy, says whe
   await type(page, 'Rated torque', '11', '11 N·m')
   const firm = (await (await page.request.get(`${demo}/api/catalogue`)).json()) as { revision: number; catalogue: { hubs: { name: string }[] } }
   firm.catalogue.hubs[0]!.name = 'Renamed meanwhile'
-  await page.request.put(`${demo}/api/catalogue`, { data: firm.catalogue, headers: { 'If-Match': `"${firm.revision}"`, 'Terrapin-Author': 'Somebody' } })
+  await page.request.put(`${demo}/api/catalogue`, {
+    data: firm.catalogue,
+    headers: { 'If-Match': `"${firm.revision}"`, 'Terrapin-Author': 'Somebody' },
+  })
   await page.getByRole('button', { name: 'Save for all sites' }).click()
   await page.getByRole('button', { name: 'Go on from the newest' }).click()
   await page.getByRole('button', { name: 'Save for all sites' }).click()
   await expect(page.getByRole('status')).toContainText('Saved as revision 4')
-  const merged = (await (await page.request.get(`${demo}/api/catalogue`)).json()) as { catalogue: { drives: { id: string; ratedTorque: { nm: number } }[]; hubs: { name: string }[] } }
+  const merged = (await (await page.request.get(`${demo}/api/catalogue`)).json()) as {
+    catalogue: { drives: { id: string; ratedTorque: { nm: number } }[]; hubs: { name: string }[] }
+  }
   expect([merged.catalogue.hubs[0]!.name, merged.catalogue.drives.find((d) => d.id === 'sa-20')!.ratedTorque.nm]).toEqual(['Renamed meanwhile', 11])
 
   // What was before can be brought back.

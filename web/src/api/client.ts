@@ -40,6 +40,7 @@ import type {
   Rehearsed,
   Remedy,
   ReachMap,
+  ReachRemedy,
   RepeaterAdvice,
   RoomsRead,
   RuleCheck,
@@ -424,6 +425,8 @@ export const api = {
     bestHub: (plan: Plan): Promise<HubPlace> => json(about('/api/reach/hub', plan)),
     repeaters: (plan: Plan, radio: string): Promise<RepeaterAdvice> =>
       json(about('/api/reach/repeaters', plan, { query: { radio } })),
+    remedies: (plan: Plan, device: string, signal?: AbortSignal): Promise<ReachRemedy[]> =>
+      json(about('/api/reach/remedies', plan, { query: { device }, signal })),
   },
 
   listPhotographs: (id: string): Promise<PhotographSummary[]> =>
@@ -432,6 +435,10 @@ export const api = {
   /** Writes down what happened at a site. */
   appendToLog: (id: string, entry: LogEntry, author: string): Promise<LoggedEntry> =>
     settle(http.POST('/api/sites/{id}/log', { params: { path: { id } }, headers: by(author), body: entry })),
+
+  /** What happened at a site, in its order. */
+  log: (id: string): Promise<LoggedEntry[]> =>
+    settle(http.GET('/api/sites/{id}/log', { params: { path: { id } } })),
 
   /** What the log says of one drive, and what a plan adopts of it. */
   driveLog: (id: string, driveId: string, mount: DriveSpec['mount']): Promise<DriveLog> =>

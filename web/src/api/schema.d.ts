@@ -661,6 +661,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reach/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryReachRemedies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bills": {
         parameters: {
             query?: never;
@@ -1503,6 +1519,8 @@ export interface components {
              */
             moreSets: number;
         };
+        /** @enum {unknown} */
+        BatteryCells: "unknown" | "alkaline" | "lithium" | null;
         /** @description When a device's battery is to be changed. */
         BatteryDue: {
             /** @description A sensor or a drive. */
@@ -1904,9 +1922,13 @@ export interface components {
             voltageV: number;
             /**
              * Format: double
-             * @description What cold and cut-off leave of the capacity.
+             * @description What the cut-off leaves of the capacity in a warm room; the cold of a place takes more.
              */
             usableShare: number;
+            /** @description The cells that it comes with. */
+            cells?: components["schemas"]["BatteryCells"];
+            /** @description Whether the maker allows lithium cells in it. */
+            lithiumAllowed?: components["schemas"]["Answer"];
             /** Format: double */
             selfDischargePerYear: number;
             /** Format: double */
@@ -2177,6 +2199,7 @@ export interface components {
              * @description How often it is worked, tests and exercise included.
              */
             strokesPerYear?: null | number;
+            cells?: null | components["schemas"]["BatteryCells"];
             /**
              * Format: double
              * @description A pack behind the mains, of its own charger; `null`: the drive's own battery.
@@ -2392,6 +2415,11 @@ export interface components {
         };
         /** @enum {unknown} */
         HandleDirection: "unknown" | "alongThePipe" | "acrossThePipe";
+        /**
+         * @description Which way the handle swings from open to shut, looking down on it with the water running away from the looker.
+         * @enum {unknown}
+         */
+        HandleSwing: "unknown" | "toTheLeft" | "toTheRight";
         /**
          * @description What its water would ruin, or who would not be there to see it.
          * @enum {unknown}
@@ -2682,6 +2710,7 @@ export interface components {
             stepId?: null | string;
             stroke?: null | components["schemas"]["SeenStroke"];
             photographId?: null | string;
+            signal?: null | components["schemas"]["SignalReading"];
             /**
              * Format: int32
              * @description Number of the entry that is struck out.
@@ -2689,7 +2718,7 @@ export interface components {
             strikes?: null | number;
         };
         /** @enum {unknown} */
-        LogKind: "strokeSeen" | "stepDone" | "stepUndone" | "photographTaken" | "struckOut";
+        LogKind: "strokeSeen" | "stepDone" | "stepUndone" | "photographTaken" | "signalRead" | "struckOut";
         /** @description An entry as the site's log keeps it. */
         LoggedEntry: {
             /**
@@ -3466,6 +3495,30 @@ export interface components {
             /** @description Row by row from the upper left, dB, to a tenth, at the worse end of what is not known; `null`: nothing comes through. */
             marginDb: (null | number)[];
         };
+        /** @description A change that was tried for one device, with what it has in hand then. */
+        ReachRemedy: {
+            kind: components["schemas"]["ReachRemedyKind"];
+            place: null | components["schemas"]["DrawnPlace"];
+            /** @description The repeater's kind in the catalogue. */
+            specId: null | string;
+            /**
+             * Format: double
+             * @description The margin without it, at the worse end of what is not known, dB; `null`: nothing comes through.
+             */
+            beforeDb: null | number;
+            /**
+             * Format: double
+             * @description The same with it.
+             */
+            afterDb: number;
+            /**
+             * Format: double
+             * @description The least of all devices with it; `null`: one is blocked.
+             */
+            weakestDb: null | number;
+        };
+        /** @enum {unknown} */
+        ReachRemedyKind: "addRepeater" | "moveHub" | "takeCoverOff";
         /** @description SI values, in the order in which they were typed. */
         ReadQuantity: {
             values: number[];
@@ -3838,6 +3891,17 @@ export interface components {
             batch?: null | string;
             /** @description What its radio has to get out of. */
             cover?: components["schemas"]["RadioCover"];
+            /**
+             * Format: double
+             * @description The coldest it gets where it, or its main part, is; `null`: a warm room.
+             */
+            coldestC?: null | number;
+            /**
+             * Format: double
+             * @description How often it is set to report; `null`: as the catalogue says.
+             */
+            reportEveryS?: null | number;
+            cells?: null | components["schemas"]["BatteryCells"];
             /** @description The leak points of its room that it can hear, each with the way the water has to go. */
             distances: components["schemas"]["LeakDistance"][];
         };
@@ -3849,9 +3913,13 @@ export interface components {
             voltageV: number;
             /**
              * Format: double
-             * @description What cold and cut-off leave of the capacity.
+             * @description What the cut-off leaves of the capacity in a warm room; the cold of a place takes more.
              */
             usableShare: number;
+            /** @description The cells that it comes with. */
+            cells?: components["schemas"]["BatteryCells"];
+            /** @description Whether the maker allows lithium cells in it. */
+            lithiumAllowed?: components["schemas"]["Answer"];
             /** Format: double */
             selfDischargePerYear: number;
             /** Format: double */
@@ -3869,14 +3937,20 @@ export interface components {
         SensorHold: "unknown" | "fixed" | "labelled" | "loose";
         /** @enum {unknown} */
         SensorKind: "spot" | "spotWithCup" | "probeOnCord" | "rope";
-        /** @description How long one kind of sensor runs on its battery. */
+        /** @description How long a sensor runs on its battery, at the coldest of its place. */
         SensorLife: {
-            specId: string;
+            /** @description A sensor whose kind's battery is known. */
+            sensorId: string;
             /**
              * Format: double
-             * @description Until the model says empty.
+             * @description Until the model says empty; `null`: it is cold there, and what its cells are is not known.
              */
-            years: number;
+            years: null | number;
+            /**
+             * Format: double
+             * @description The same with lithium cells of as much charge; `null`: they would change nothing, or cannot be put in.
+             */
+            lithiumYears: null | number;
         };
         SensorSpec: {
             id: string;
@@ -4498,6 +4572,8 @@ export interface components {
             thicknessM?: null | number;
             /** @description Which way it points when open. */
             pointsWhenOpen?: components["schemas"]["HandleDirection"];
+            /** @description To which side of the pipe it swings when it is shut. */
+            swingsTo?: components["schemas"]["HandleSwing"];
         };
         /** @enum {unknown} */
         ValveKind: "unknown" | "leverBall" | "teeBall" | "gate" | "globe" | "screwDown";
@@ -6527,6 +6603,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepeaterAdvice"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ApiProblem"];
+                };
+            };
+        };
+    };
+    tryReachRemedies: {
+        parameters: {
+            query: {
+                device: string;
+                plan?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachRemedy"][];
                 };
             };
             /** @description Bad Request */

@@ -2,6 +2,7 @@
 import { computed, onErrorCaptured, provide, ref, watch } from 'vue'
 import { RouterView } from 'vue-router'
 import { Refusal } from '@/api/client'
+import { lookAhead, onThisDevice } from '@/api/device/device'
 import { isReachable } from '@/api/reachable'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
@@ -33,6 +34,11 @@ watch(
   },
   { immediate: true },
 )
+
+/** Once the server does not answer, Core on this device is to be ready for the next edit. */
+watch([isReachable, () => open.saved], ([reachable]) => {
+  if (!reachable && open.plan) lookAhead(onThisDevice(), open.plan)
+})
 
 onErrorCaptured(onTrouble)
 window.addEventListener('unhandledrejection', (event) => {

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { Plan } from '../types'
-import { deviceOf, type DeviceWorker } from './device'
+import { deviceOf, lookAhead, type DeviceWorker } from './device'
 import type { DeviceQuestion } from './messages'
 
 const never = new AbortController().signal
@@ -63,6 +63,16 @@ it('a question that fails fails alone', async () => {
   await expect(first).rejects.toThrow('out of memory')
   say({ id: posted[1]!.id, status: 200, json: '[]' })
   await expect(second).resolves.toBeInstanceOf(Response)
+})
+
+it('looks at a plan beforehand, and what comes of it is told to nobody', async () => {
+  const { device, posted, say } = started()
+  say(ready)
+  lookAhead(null, plan)
+  lookAhead(device, plan)
+  expect(posted).toMatchObject([{ path: '/api/assessments', plan: { json: JSON.stringify(plan) } }])
+  say({ failure: 'not found' })
+  await expect(device.ask({ path: '/api/bills', query: {}, plan }, never)).rejects.toThrow('not found')
 })
 
 it('answers nothing where Core cannot be had', async () => {

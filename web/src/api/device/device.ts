@@ -125,6 +125,15 @@ const onItsWay: Device = {
 /** Core on this device; null where there is none in this build. */
 export const onThisDevice = (): Device | null => device ?? (__CORE__ ? onItsWay : null)
 
+/**
+ * Lets Core look at a plan before it is asked about a change of it: it keeps what it finds, and its first answer then is as quick as the
+ * next. Where it cannot be had, whoever asks it is told.
+ */
+export const lookAhead = (device: Device | null, plan: Plan): void =>
+  void device
+    ?.ask({ path: '/api/assessments', query: {}, plan }, new AbortController().signal)
+    .catch(() => undefined)
+
 /** Fetches Core and starts it beside the page. */
 export function startDevice(): void {
   if (device || !__CORE__) return

@@ -7,7 +7,7 @@ interface Core {
   Paths(): string
   Knows(number: number): boolean
   Hold(number: number, json: string): string
-  About(path: string, query: string[], number: number): string
+  About(path: string, query: string[], number: number, today: number): string
   Of(path: string, body: string): string
 }
 
@@ -31,10 +31,16 @@ async function load(): Promise<Core> {
   return (await runtime.getAssemblyExports('Terrapin.Browser')).Terrapin.Browser.DeviceAnswers
 }
 
+/** Days since 1 January 1970, where this device is. */
+const today = () => {
+  const now = new Date()
+  return Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86_400_000)
+}
+
 function answer(core: Core, { path, query, plan, body }: DeviceQuestion): string {
   if (!plan) return core.Of(path, body ?? '')
   const refused = core.Knows(plan.number) ? '' : core.Hold(plan.number, plan.json)
-  return refused || core.About(path, query, plan.number)
+  return refused || core.About(path, query, plan.number, today())
 }
 
 // .NET fetches its files by promises of its own: where one cannot be had, that is told like any other failure.

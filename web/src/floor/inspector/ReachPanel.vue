@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { RadioLink } from '@/api/types'
 import { setDirectLink, setSignal } from '@/site/commands/radio'
 import { radioName } from '@/site/names'
+import { useSignalLog } from '@/site/queries/signalLog'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -11,7 +12,9 @@ import SeverityMark from '@/ui/SeverityMark.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { show, showBounds } from '@/ui/units'
 import { wallMaterialWords } from '@/ui/words'
+import { day } from '@/ui/dates'
 import { decibels, marginMark, marginText, spanOfDecibels } from '@/ui/margins'
+import ReachRemedies from './ReachRemedies.vue'
 
 /** How one device is heard: what is in hand, the way to the hub, and each loss on it. */
 const props = defineProps<{ id: string }>()
@@ -54,6 +57,12 @@ const losses = (link: RadioLink) => [
     : []),
   ...(link.coversDb.high ? [{ what: 'Lids, pits, cupboards', db: spanOfDecibels(link.coversDb) }] : []),
 ]
+const signalLog = useSignalLog()
+const written = (link: RadioLink) => {
+  const entry = signalLog(link.fromId, link.toId, link.readDbm)
+  return entry && `Read by ${entry.by}, ${day(entry.at)}.`
+}
+
 /** What was read, less the middle of what was predicted. */
 const off = (link: RadioLink): number | null =>
   link.readDbm == null || link.predictedDbm.low == null || link.predictedDbm.high == null
@@ -93,6 +102,7 @@ const drives = computed(() =>
     <p v-else class="text-faded">
       What it hears is not known: draw it and its hub, or read its signal in place.
     </p>
+    <ReachRemedies v-if="mark" :id="id" :key="id" />
     <div v-for="hop in hops" :key="hop.toId" class="mt-3">
       <h3 class="font-semibold">To {{ nameOf(hop.toId) }}</h3>
       <table class="w-full text-[13.5px]">
@@ -118,6 +128,7 @@ const drives = computed(() =>
         :apply="read(hop)"
         pointer="/installation/signals"
       />
+      <p v-if="written(hop)" class="text-faded text-[12.5px]">{{ written(hop) }}</p>
       <p v-if="hop.isExtrapolated" class="text-faded mt-1 text-[12.5px]">
         Below 1 GHz the materials’ laws are extended; a doorway is taken to cost nothing.
       </p>

@@ -11,11 +11,12 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import TextField from '@/ui/TextField.vue'
 import { one } from '@/ui/measured'
-import { figure, show, showBounds } from '@/ui/units'
+import { show, showBounds } from '@/ui/units'
 import type { Choice } from '@/ui/words'
 import { radioCovers } from '../reachChoices'
 import { useFloorView } from '../floorView'
 import { pathLength } from '../geometry'
+import BatteryFields from './BatteryFields.vue'
 import FloorSheet from './FloorSheet.vue'
 import PointFields from './PointFields.vue'
 import ReachPanel from './ReachPanel.vue'
@@ -30,7 +31,6 @@ const index = computed(() => plan.value.installation.sensors.findIndex((s) => s.
 const sensor = computed(() => plan.value.installation.sensors[index.value])
 const spec = computed(() => plan.value.catalogue.sensors.find((s) => s.id === sensor.value?.specId))
 const specs = computed(() => plan.value.catalogue.sensors.map((s) => ({ value: s.id, label: s.name })))
-const years = computed(() => open.assessment?.sensorLives.find((l) => l.specId === spec.value?.id)?.years)
 
 type Hold = NonNullable<Sensor['hold']>
 const holds: Choice<Hold>[] = [
@@ -180,6 +180,13 @@ async function takeOff() {
       :apply="(v) => set('probe height', (s) => void (s.probeHeightM = v?.[0] ?? null))"
       :pointer="`/installation/sensors/${index}/probeHeightM`"
     />
+    <BatteryFields
+      v-if="view.stage === 'reach' && spec"
+      :sensor="sensor"
+      :spec="spec"
+      :set="set"
+      :pointer="`/installation/sensors/${index}`"
+    />
     <template #below>
       <div class="mt-2 flex flex-wrap gap-x-3">
         <button v-if="spec?.kind === 'rope'" type="button" class="act-quiet -ml-2" @click="layRope">
@@ -193,9 +200,6 @@ async function takeOff() {
         Laid <strong class="figures">{{ show('length', ropeM, preferences.system) }}</strong>
         <template v-if="spec.cord"> of {{ show('length', spec.cord.m, preferences.system) }}</template
         >. It lies flat, and stays in alarm until it is dry all along.
-      </p>
-      <p v-if="years != null" class="text-faded text-[13.5px]">
-        Battery: <span class="figures">{{ figure(years) }}</span> years by the catalogue's figures.
       </p>
     </template>
   </FloorSheet>

@@ -1,5 +1,6 @@
 import figures from '@/api/deviceFigures.json'
 import type { TypedKind } from '@/api/types'
+import { cellWords } from '@/ui/choices/cells'
 import { answerWords, driveSupplyWords, mountWords, sensorKindWords, type Choice } from '@/ui/words'
 
 export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'repeaters' | 'radios' | 'finishes'
@@ -39,6 +40,7 @@ const choices: Record<string, Choice<string>[]> = {
   driveSupply: choicesOf(driveSupplyWords),
   sensorKind: choicesOf(sensorKindWords),
   answer: choicesOf(answerWords),
+  batteryCells: choicesOf(cellWords),
 }
 
 type Figure = Omit<DeviceColumn, 'choices' | 'kind' | 'refersTo'> & {

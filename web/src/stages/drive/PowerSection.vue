@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { FittedDrive } from '@/api/types'
+import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
 import { useSelectedMain } from '@/site/selectedMain'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
+import { cellsAsFitted } from '@/ui/choices/cells'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SheetSection from '@/ui/SheetSection.vue'
@@ -12,9 +14,11 @@ import { figure, show } from '@/ui/units'
 import type { Choice } from '@/ui/words'
 
 /** What feeds the drive, how long it lasts, and what happens when the mains fails. */
+const open = useOpenPlan()
 const preferences = usePreferences()
 const { drive: fitted, assessed, driveAt, editDrive: set } = useSelectedMain()
 const drive = computed(() => fitted.value!)
+const spec = computed(() => open.plan!.catalogue.drives.find((d) => d.id === drive.value.specId))
 const power = computed(() => assessed.value?.drive.power)
 
 const powers: Choice<FittedDrive['power']>[] = [
@@ -79,6 +83,14 @@ const results = computed(() => {
         :values="one(drive.strokesPerYear)"
         :apply="(v) => set('strokes a year', (d) => void (d.strokesPerYear = v?.[0] ?? null))"
         :pointer="`${driveAt}/strokesPerYear`"
+      />
+      <ChoiceField
+        v-if="drive.power === 'batteries' || drive.power === 'mainsWithBattery'"
+        label="Cells in it"
+        :value="drive.cells ?? null"
+        :choices="cellsAsFitted(spec?.battery?.cells)"
+        :apply="(cells) => set('cells', (d) => void (d.cells = cells))"
+        :pointer="`${driveAt}/cells`"
       />
       <MeasureField
         v-if="drive.power === 'mainsWithBattery'"

@@ -5,6 +5,7 @@ import CautionLine from '@/ui/CautionLine.vue'
 import SheetSection from '@/ui/SheetSection.vue'
 import { tradeWords } from '@/ui/words'
 import { useDriveLog } from './driveLog'
+import StepPicture from './StepPicture.vue'
 
 /** The order of mounting this drive, ticked off as it goes, each caution at the step where it bites. */
 const { assessed } = useSelectedMain()
@@ -25,14 +26,15 @@ const toggle = (stepId: string) =>
     <p v-if="error" class="text-clay mb-2" role="alert">{{ error }}</p>
     <ol class="divide-rule bg-sheet divide-y rounded-sm">
       <li v-for="(step, i) in steps" :key="step.id" class="px-3 py-2">
-        <label class="grid cursor-pointer grid-cols-[1.25rem_1.5rem_1fr] items-baseline gap-x-2">
+        <label class="grid cursor-pointer grid-cols-[1.25rem_1.5rem_auto_1fr] items-center gap-x-2">
           <input
             type="checkbox"
-            class="accent-moss size-4 self-center"
+            class="accent-moss size-4"
             :checked="done.includes(step.id)"
             @change="toggle(step.id)"
           />
           <span class="figures text-faded text-right">{{ i + 1 }}</span>
+          <StepPicture :step="step.id" :class="{ 'opacity-50': done.includes(step.id) }" />
           <span :class="{ 'text-faded': done.includes(step.id) }">
             {{ step.text }}
             <span v-if="tradeWords[step.trade]" class="text-faded text-[13px]">
@@ -40,7 +42,7 @@ const toggle = (stepId: string) =>
             </span>
           </span>
         </label>
-        <CautionLine v-if="step.caution && !done.includes(step.id)" class="mt-1.5 ml-13">
+        <CautionLine v-if="step.caution && !done.includes(step.id)" class="mt-1.5 ml-13 sm:ml-[188px]">
           {{ step.caution }}
         </CautionLine>
       </li>

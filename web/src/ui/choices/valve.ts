@@ -64,6 +64,12 @@ export const handleDirections: Choice<NonNullable<StopValve['handle']>['pointsWh
   { value: 'acrossThePipe', label: 'Across the pipe' },
 ]
 
+export const handleSwings: Choice<NonNullable<StopValve['handle']>['swingsTo'] & string>[] = [
+  { value: 'unknown', label: 'Not looked at yet' },
+  { value: 'toTheLeft', label: 'To the left' },
+  { value: 'toTheRight', label: 'To the right' },
+]
+
 export const sidesOfMeter: Choice<NonNullable<StopValve['sideOfMeter']>>[] = [
   { value: 'unknown', label: 'Not known' },
   { value: 'house', label: "The house's side" },
@@ -99,7 +105,7 @@ export const obstacleKinds: Choice<Obstacle['kind']>[] = [
 
 export const directions: Choice<Obstacle['towards']>[] = [
   { value: 'overTheHandle', label: 'Over the handle', hint: "from the pipe's axis" },
-  { value: 'handleSide', label: "On the handle's side" },
+  { value: 'handleSide', label: 'On the side the handle swings to' },
   { value: 'farSide', label: 'On the far side' },
   { value: 'upstream', label: 'Upstream along the pipe' },
   { value: 'downstream', label: 'Downstream along the pipe' },

@@ -36,6 +36,12 @@ function obstacleAt(towards: string, paperM: number) {
 }
 
 const across = computed(() => props.main.handle?.pointsWhenOpen === 'acrossThePipe')
+/** Which way is the side that the handle swings to: up while nobody has said, as for one that swings to the left. */
+const side = computed(() => (props.main.handle?.swingsTo === 'toTheRight' ? 1 : -1))
+/** Where it is when it is shut, once it is said to which side that is. */
+const isSwingKnown = computed(
+  () => !across.value && !isWheel.value && (props.main.handle?.swingsTo ?? 'unknown') !== 'unknown',
+)
 const before = computed(() => Math.min(ACROSS_M, props.main.pipeBefore?.straightM ?? DEFAULTS.straight))
 const after = computed(() => Math.min(ACROSS_M, props.main.pipeAfter?.straightM ?? DEFAULTS.straight))
 const handle = computed(() => props.main.handle?.lengthM ?? DEFAULTS.handle)
@@ -80,25 +86,16 @@ const collar = computed(() =>
   Math.max(half.value + 4, px(props.main.collar?.diameterM ?? DEFAULTS.collar) / 2),
 )
 
-const above = computed(() =>
-  Math.max(
-    52,
-    px(
-      Math.max(
-        across.value ? handle.value : 0.05,
-        envelope.value?.acrossM ?? 0,
-        handleSide.value?.drawnM ?? 0,
-      ),
-    ) + 22,
-  ),
+/** How far the paper goes on the side that the handle swings to, and on the other, m. */
+const sweeps = computed(() => (across.value || isSwingKnown.value ? handle.value : 0))
+const near = computed(() =>
+  Math.max(sweeps.value, envelope.value?.acrossM ?? 0, handleSide.value?.drawnM ?? 0),
 )
-const below = computed(() =>
-  Math.max(
-    collar.value + 46,
-    isTee.value && across.value ? px(handle.value) + 34 : 0,
-    px(Math.max(envelope.value?.acrossM ?? 0, farSide.value?.drawnM ?? 0)) + 34,
-  ),
+const far = computed(() =>
+  Math.max(isTee.value ? sweeps.value : 0, envelope.value?.acrossM ?? 0, farSide.value?.drawnM ?? 0),
 )
+const above = computed(() => Math.max(52, px(Math.max(0.05, side.value < 0 ? near.value : far.value)) + 22))
+const below = computed(() => Math.max(collar.value + 46, px(side.value < 0 ? far.value : near.value) + 34))
 const topY = computed(() => 20 + above.value)
 const sideHeight = computed(() =>
   Math.max(70, px(Math.max(envelope.value?.overTheHandleM ?? 0, overHandle.value?.drawnM ?? 0, 0.06)) + 16),
@@ -107,15 +104,25 @@ const sideY = computed(() => topY.value + below.value + 30 + sideHeight.value)
 const height = computed(() => sideY.value + half.value + 42)
 const stemTop = computed(() => sideY.value - Math.max(34, px(0.055)))
 
+const handleAcross = computed(() => {
+  const [x, y, reach] = [stemX.value, topY.value, px(handle.value)]
+  return isTee.value
+    ? `M${x - 5} ${y + reach - 5}V${y - reach + 5}a5 5 0 0 1 10 0V${y + reach - 5}a5 5 0 0 1 -10 0z`
+    : `M${x - 5} ${y}V${y + side.value * (reach - 5)}a5 5 0 0 ${side.value < 0 ? 1 : 0} 10 0V${y}z`
+})
 const handlePath = computed(() => {
   const [x, y, reach] = [stemX.value, topY.value, px(handle.value)]
-  if (across.value)
-    return isTee.value
-      ? `M${x - 5} ${y + reach - 5}V${y - reach + 5}a5 5 0 0 1 10 0V${y + reach - 5}a5 5 0 0 1 -10 0z`
-      : `M${x - 5} ${y}V${y - reach}a5 5 0 0 1 10 0V${y}z`
+  if (across.value) return handleAcross.value
   return isTee.value
     ? `M${x - reach + 5} ${y - 5}H${x + reach - 5}a5 5 0 0 1 0 10H${x - reach + 5}a5 5 0 0 1 0 -10z`
     : `M${x} ${y - 5}H${x + reach - 5}a5 5 0 0 1 0 10H${x}z`
+})
+
+/** A quarter turn from open to shut. */
+const swingArc = computed(() => {
+  const [x, y, r] = [stemX.value, topY.value, 0.8 * px(handle.value)]
+  const [upDown, sweep] = [side.value, side.value < 0 ? 0 : 1]
+  return `M${x + r} ${y + upDown * 12}A${r} ${r} 0 0 ${sweep} ${x + 12} ${y + upDown * r}m7 ${upDown * -6}l-7 ${upDown * 6}l7 ${upDown * 4}`
 })
 
 const isAsked = (...asked: Asked[]) => asked.includes(props.asked)
@@ -198,6 +205,10 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         :stroke-width="isAsked('handle') ? 2.6 : 1.6"
         :stroke-dasharray="dash(main.handle?.lengthM)"
       />
+      <g v-if="isSwingKnown" class="fill-none" data-testid="swing">
+        <path :d="handleAcross" class="stroke-faded" stroke-width="1.2" stroke-dasharray="4 4" />
+        <path :d="swingArc" :class="isAsked('handle') ? 'stroke-moss' : 'stroke-faded'" stroke-width="1.8" />
+      </g>
       <circle :cx="stemX" :cy="topY" r="7" class="fill-sheet stroke-ink" stroke-width="1.6" />
       <path
         v-if="main.stem?.shape === 'twoFlats'"
@@ -262,8 +273,8 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       <DimensionLine
         v-else-if="!isWheel"
         :from="[stemX, topY]"
-        :to="[stemX, topY - px(handle)]"
-        :off="-(collar + 14)"
+        :to="[stemX, topY + side * px(handle)]"
+        :off="side * (collar + 14)"
         :text="length(main.handle?.lengthM)"
         :strong="isAsked('handle')"
       />
@@ -287,8 +298,8 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       <g class="stroke-ochre fill-ochre" :stroke-width="isAsked('room') ? 4 : 2.5">
         <path v-if="upstream" :d="`M${stemX - px(upstream.drawnM)} ${topY - 40}v80`" />
         <path v-if="downstream" :d="`M${stemX + px(downstream.drawnM)} ${topY - 40}v80`" />
-        <path v-if="handleSide" :d="`M${stemX - 60} ${topY - px(handleSide.drawnM)}h120`" />
-        <path v-if="farSide" :d="`M${stemX - 60} ${topY + px(farSide.drawnM)}h120`" />
+        <path v-if="handleSide" :d="`M${stemX - 60} ${topY + side * px(handleSide.drawnM)}h120`" />
+        <path v-if="farSide" :d="`M${stemX - 60} ${topY - side * px(farSide.drawnM)}h120`" />
         <g class="figures halo text-[12px] font-bold">
           <text v-if="upstream" :x="stemX - px(upstream.drawnM) + 5" :y="topY - 30">
             {{ length(upstream.distanceM) }}
@@ -296,10 +307,15 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
           <text v-if="downstream" :x="stemX + px(downstream.drawnM) - 5" :y="topY + 38" text-anchor="end">
             {{ length(downstream.distanceM) }}
           </text>
-          <text v-if="handleSide" :x="stemX - 64" :y="topY - px(handleSide.drawnM) + 4" text-anchor="end">
+          <text
+            v-if="handleSide"
+            :x="stemX - 64"
+            :y="topY + side * px(handleSide.drawnM) + 4"
+            text-anchor="end"
+          >
             {{ length(handleSide.distanceM) }}
           </text>
-          <text v-if="farSide" :x="stemX + 64" :y="topY + px(farSide.drawnM) + 4">
+          <text v-if="farSide" :x="stemX + 64" :y="topY - side * px(farSide.drawnM) + 4">
             {{ length(farSide.distanceM) }}
           </text>
         </g>

@@ -4,6 +4,7 @@ import { isMultiTurn, type Choice } from '@/ui/words'
 import {
   answers,
   handleDirections,
+  handleSwings,
   heaterKinds,
   nominalSizes,
   pipeMaterials,
@@ -146,6 +147,15 @@ export const surveyCards: SurveyCard[] = [
         path: 'handle.pointsWhenOpen',
         label: 'Points when open',
         choices: handleDirections,
+      },
+      {
+        type: 'answer',
+        path: 'handle.swingsTo',
+        label: 'Swings to shut',
+        how: 'Looking down on it, the water running away from you.',
+        choices: handleSwings,
+        optional: true,
+        when: (main) => main.handle?.pointsWhenOpen !== 'acrossThePipe',
       },
       {
         type: 'answer',

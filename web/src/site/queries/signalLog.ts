@@ -1,0 +1,24 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, type Refusal } from '@/api/client'
+import type { LoggedEntry } from '@/api/types'
+import { useOpenPlan } from '../openPlan'
+
+/** Who read a signal in place, and when: as the log has it of what is saved. The log is the server's. */
+export function useSignalLog() {
+  const open = useOpenPlan()
+  const { data } = useQuery<LoggedEntry[], Refusal>({
+    queryKey: computed(() => ['log', open.siteId, open.saved?.number]),
+    queryFn: () => api.log(open.siteId),
+    enabled: computed(() => !!open.plan?.installation.signals.length),
+    meta: { showsTrouble: true },
+  })
+  /** The last entry of a signal, where it is the one that counts. */
+  return (fromId: string, toId: string, dbm: number | null | undefined): LoggedEntry | undefined =>
+    data.value?.findLast(
+      ({ entry: { signal } }) => signal != null && signal.dbm === dbm && isBetween(signal, fromId, toId),
+    )
+}
+
+const isBetween = (signal: { fromId: string; toId: string }, a: string, b: string) =>
+  (signal.fromId === a && signal.toId === b) || (signal.fromId === b && signal.toId === a)
