@@ -104,7 +104,10 @@ public sealed record SetupSheet
         }
 
         string[] valves = AlertMessage.Valves(plan, rule);
-        string close = valves.Length == 0 ? "close nothing: no valve with a drive is named" : $"close {string.Join(" and ", valves)}";
+        bool opens = rule.Action == RuleAction.Open;
+        string close = valves.Length == 0 ? $"{(opens ? "open" : "close")} nothing: no valve with a drive is named"
+            : opens ? $"open {string.Join(" and ", valves)}, if none of the sensors that close it is wet or silent"
+            : $"close {string.Join(" and ", valves)}{(rule.Hold == RuleHold.UntilReset ? ", and let nothing open it before it is reset" : "")}";
         return rule.DelayS > 0
             ? [.. first, $"wait {RuleText.Duration(rule.DelayS)}", rule.CancelIfDry ? $"if {(rule.WaitsFor == RuleTrigger.SensorWet ? "it is still wet" : "that is still so")}, {close}" : close]
             : [.. first, close];

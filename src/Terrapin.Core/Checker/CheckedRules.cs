@@ -69,8 +69,9 @@ internal sealed class CheckedRules
     public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true)
     {
         Installation fitted = plan.Installation;
-        // Rules in a hub that is not there never run. What waits for the mains, a button or silence may never come, and closes only more.
-        Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Where(r => r.WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ModeComes).Select(r => Named(r, fitted.Sensors))];
+        // Rules in a hub that is not there never run. What waits for the mains, a button or silence may never come, and closes only more. What
+        // opens is barred while a sensor is wet.
+        Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Where(r => r.Action != RuleAction.Open && r.WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ModeComes).Select(r => Named(r, fitted.Sensors))];
         HashSet<string> sensors = [sensorId];
         var rules = new HashSet<Rule>();
         while (left.Where(r => !rules.Contains(r) && r.SensorIds.Any(sensors.Contains)).ToArray() is { Length: > 0 } more)

@@ -149,6 +149,9 @@ public static class FindingKinds
     public static readonly FindingKind RuleClosesUndrivenMain = new("rule-closes-undriven-main", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleClosesWrongMain = new("rule-closes-wrong-main", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleNeverComes = new("rule-never-comes", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleOpensOnLeak = new("rule-opens-on-leak", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleOpensUnseen = new("rule-opens-unseen", Severity.Caution, Stage.Rules);
+    public static readonly FindingKind RulesFight = new("rules-fight", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWaitsTooLong = new("rule-waits-too-long", Severity.Caution, Stage.Rules);
     public static readonly FindingKind RuleWithoutButton = new("rule-without-button", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutMode = new("rule-without-mode", Severity.Stop, Stage.Rules);
@@ -179,7 +182,7 @@ public static class FindingKinds
         SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, CaseBroken, ContactHearsNothing,
         ContactsNotNamed, HubNotChosen, NobodyToldInMode, NoRuleInMode,
         OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleCannotRun, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleNeverComes,
-        RuleWaitsTooLong, RuleWithoutButton, RuleWithoutMode, RuleWithoutSensor, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
+        RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutMode, RuleWithoutSensor, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
         HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
         RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,

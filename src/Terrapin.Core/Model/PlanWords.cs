@@ -39,7 +39,12 @@ public static class PlanWords
 
     /// <summary>Whether the rule closes a main valve.</summary>
     public static bool Closes(this Rule rule, string stopValveId) =>
-        rule.Action == RuleAction.Close && (rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId));
+        rule.Action == RuleAction.Close && rule.ActsOn(stopValveId);
+
+    /// <summary>Whether the rule opens a main valve.</summary>
+    public static bool Opens(this Rule rule, string stopValveId) => rule.Action == RuleAction.Open && rule.ActsOn(stopValveId);
+
+    private static bool ActsOn(this Rule rule, string stopValveId) => rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(stopValveId);
 
     /// <summary>From one report to the next of the sensor that reports most seldom, s; 0 where none says.</summary>
     /// <param name="plan">A checked plan.</param>

@@ -17,6 +17,12 @@ public enum MeanwhileKind
     /// <summary>Another leak begins.</summary>
     LeakStarts,
     ButtonPressed,
+
+    /// <summary>Somebody resets what holds a valve shut.</summary>
+    Reset,
+
+    /// <summary>Somebody opens a stop valve by hand.</summary>
+    ValveOpened,
 }
 
 /// <summary>Something that happens while a leak runs.</summary>
@@ -41,6 +47,10 @@ public sealed record Meanwhile
     /// <summary>The button that is pressed.</summary>
     [Id]
     public string? ButtonId { get; init; }
+
+    /// <summary>The stop valve that is opened.</summary>
+    [Id]
+    public string? StopValveId { get; init; }
 }
 
 /// <summary>A rehearsal that is kept with the plan, and must go on coming out as well as it did.</summary>

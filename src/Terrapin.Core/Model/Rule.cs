@@ -17,6 +17,20 @@ public enum RuleAction
 {
     Close,
     TellOnly,
+
+    /// <summary>Open the valves. Refused while something guards them that is wet or silent, or holds them shut.</summary>
+    Open,
+}
+
+/// <summary>For how long a closing bars a rule from opening the valves again.</summary>
+[JsonConverter(typeof(CamelCase<RuleHold>))]
+public enum RuleHold
+{
+    /// <summary>While its sensors are wet.</summary>
+    UntilDry,
+
+    /// <summary>Until somebody has looked and resets it.</summary>
+    UntilReset,
 }
 
 /// <summary>What a rule waits for.</summary>
@@ -41,8 +55,8 @@ public enum RuleTrigger
 }
 
 /// <summary>
-/// What it waits for is so for the confirming time, in these modes: tell, stop what is switched, and close after the delay or leave it at
-/// that.
+/// What it waits for is so for the confirming time, in these modes: tell, stop what is switched, and close or open after the delay or
+/// leave it at that.
 /// </summary>
 public sealed record Rule
 {
@@ -87,12 +101,15 @@ public sealed record Rule
     [AtMost(50)]
     public IReadOnlyList<string>? StopSwitchIds { get; init; }
 
-    /// <summary>The main valves it closes; none named: every one that has a drive.</summary>
+    /// <summary>The main valves it closes or opens; none named: every one that has a drive.</summary>
     [AtMost(50)]
     [JsonRequired]
     public IReadOnlyList<string> StopValveIds { get; init; } = [];
 
-    /// <summary>From telling to closing.</summary>
+    /// <summary>How long its closing holds; <see langword="null"/>: until dry.</summary>
+    public RuleHold? Hold { get; init; }
+
+    /// <summary>From telling to closing or opening.</summary>
     [Limits(0, 86400, "s")]
     public required double DelayS { get; init; }
 

@@ -19,7 +19,13 @@ internal sealed class LeakRun
     private readonly ValveCase[] valves;
     private readonly Trace trace;
 
-    /// <summary>Those of the valves that turn.</summary>
+    /// <summary>The trace without the strokes of valves that were opened again afterwards.</summary>
+    private readonly IReadOnlyList<TraceEntry> lasting;
+
+    /// <summary>What drained when valves had shut that were opened again.</summary>
+    private readonly DrainParts drained;
+
+    /// <summary>Those of the valves that turn, and are not opened again.</summary>
     private readonly ValveCase[] moved;
     private readonly TraceEntry? still;
 
@@ -30,7 +36,10 @@ internal sealed class LeakRun
         flow = leak.Flow.OpenM3PerS;
         valves = scenario.Valves[0];
         trace = Simulator.Run(scenario.Scenario);
-        moved = [.. valves.Where(v => Entry(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
+        lasting = Lasting(trace.Entries);
+        moved = [.. valves.Where(v => Lasts(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
+        drained = trace.Entries.Except(lasting).Where(e => e.Kind == TraceKind.ValveStands).Select(ValveOf).OfType<ValveCase>().Where(Stops)
+            .Aggregate(new DrainParts(0, 0, 0), (sum, valve) => sum.And(valve.Drain));
         still = Still();
     }
 
@@ -62,7 +71,7 @@ internal sealed class LeakRun
 
     private Rehearsed Read()
     {
-        ValveCase[] shut = [.. trace.Entries.Where(e => e.Kind == TraceKind.StoodShut).Select(ValveOf).OfType<ValveCase>()];
+        ValveCase[] shut = [.. lasting.Where(e => e.Kind == TraceKind.StoodShut).Select(ValveOf).OfType<ValveCase>()];
         if (Array.Find(shut, Stops) is { } tight)
         {
             return StoodShut(tight);
@@ -73,7 +82,7 @@ internal sealed class LeakRun
             return Ended(ended);
         }
 
-        TraceEntry? moves = Entry(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null);
+        TraceEntry? moves = Lasts(e => e.Kind == TraceKind.ValveMoves && ValveOf(e) is not null);
         return moves is { } turning && (shut.Length == 0 || moved.Any(Stops)) ? Closed(turning) : shut.Length > 0 ? StoodShut(shut[0]) : RunsOn();
     }
 
@@ -86,12 +95,34 @@ internal sealed class LeakRun
     private Rehearsed Ended(TraceEntry ended) => Result(
         Outcome.Ended,
         null,
-        [new PhaseSpan(Phase.BeforeTrip, 0, ended.TimeS, OutOf(ended))],
-        [.. CurveUntil(ended.TimeS), new TimelinePoint(Math.Max(ended.TimeS, LeastHorizonS), OutOf(ended))],
-        Interval.Exactly(OutOf(ended)),
+        [new PhaseSpan(Phase.BeforeTrip, 0, ended.TimeS, OutOf(ended)), .. drained.TotalM3 > 0 ? [new PhaseSpan(Phase.DrainDown, ended.TimeS, ended.TimeS, drained.TotalM3)] : Array.Empty<PhaseSpan>()],
+        [.. CurveUntil(ended.TimeS), new TimelinePoint(Math.Max(ended.TimeS, LeastHorizonS), OutOf(ended) + drained.TotalM3)],
+        Interval.Exactly(OutOf(ended) + drained.TotalM3),
         endless: false,
         0,
-        new DrainParts(0, 0, 0));
+        drained);
+
+    /// <summary>Without the strokes of valves that are opened again afterwards.</summary>
+    private static IReadOnlyList<TraceEntry> Lasting(IReadOnlyList<TraceEntry> all)
+    {
+        var opened = new HashSet<int>();
+        var lasting = new List<TraceEntry>();
+        foreach (TraceEntry entry in all.Reverse())
+        {
+            if (entry.Kind == TraceKind.ValveOpens)
+            {
+                opened.Add(entry.Valve);
+            }
+
+            if (!(entry.Kind is TraceKind.ClosingOrdered or TraceKind.ValveMoves or TraceKind.ValveStands or TraceKind.StoodShut && opened.Contains(entry.Valve)))
+            {
+                lasting.Add(entry);
+            }
+        }
+
+        lasting.Reverse();
+        return opened.Count == 0 ? all : lasting;
+    }
 
     /// <summary>A rule had closed a valve before the first drop: what stands above the leak drains, and what the valve passes runs on.</summary>
     private Rehearsed StoodShut(ValveCase valve)
@@ -115,8 +146,8 @@ internal sealed class LeakRun
     private Rehearsed Closed(TraceEntry moves)
     {
         bool stops = moved.Any(Stops);
-        TraceEntry stands = still ?? trace.Entries.First(e => e.Kind == TraceKind.ValveStands && e.Valve == moves.Valve);
-        DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain;
+        TraceEntry stands = still ?? lasting.First(e => e.Kind == TraceKind.ValveStands && e.Valve == moves.Valve);
+        DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain.And(drained);
         double totalM3 = OutOf(stands) + drain.TotalM3;
         Cause? cause = stops ? null : WhyItPasses(ValveOf(moves)!);
         return Result(
@@ -137,7 +168,7 @@ internal sealed class LeakRun
     private TraceEntry? Still()
     {
         bool stops = moved.Any(Stops);
-        return Entry(e => e.Kind == TraceKind.ValveStands && ValveOf(e) is { } valve && (stops ? Stops(valve) : !EndsShort(valve)));
+        return Lasts(e => e.Kind == TraceKind.ValveStands && ValveOf(e) is { } valve && (stops ? Stops(valve) : !EndsShort(valve)));
     }
 
     private IEnumerable<TimelinePoint> CurveUntil(double timeS) => trace.Curve.Where(p => p.TimeS <= timeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0]));
@@ -161,7 +192,7 @@ internal sealed class LeakRun
     private PhaseSpan[] Spans(TraceEntry moves, TraceEntry stands, DrainParts drain)
     {
         // Of several orders the last before it moves is the one that it heeded.
-        TraceEntry ordered = trace.Entries.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        TraceEntry ordered = lasting.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
         TraceEntry start = trace.Entries[0];
         if (ordered.Rule >= 0 && ordered.Sensor < 0)
         {
@@ -238,7 +269,12 @@ internal sealed class LeakRun
 
     private Cause WhyItRunsOn(bool told)
     {
-        foreach (TraceEntry ordered in trace.Entries.Where(e => e.Kind == TraceKind.ClosingOrdered))
+        if (Entry(e => e.Kind == TraceKind.ValveOpens && ValveOf(e) is not null) is not null)
+        {
+            return Cause.OpenedAgain;
+        }
+
+        foreach (TraceEntry ordered in lasting.Where(e => e.Kind == TraceKind.ClosingOrdered))
         {
             if ((ValveOf(ordered)?.CannotClose ?? leak.NoValve) is { } cannot)
             {
@@ -328,7 +364,7 @@ internal sealed class LeakRun
     private OtherLeak Other(int index, Dictionary<string, double> counted)
     {
         LeakCase other = scenario.Leaks[index];
-        ValveCase[] turned = [.. scenario.Valves[index].Where(v => Entry(e => e.Kind is TraceKind.ValveMoves or TraceKind.StoodShut && e.Valve == v.Index) is not null)];
+        ValveCase[] turned = [.. scenario.Valves[index].Where(v => Lasts(e => e.Kind is TraceKind.ValveMoves or TraceKind.StoodShut && e.Valve == v.Index) is not null)];
         bool stops = turned.Any(Stops);
         bool ended = Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == index) is not null;
         double drainM3 = 0;
@@ -413,6 +449,9 @@ internal sealed class LeakRun
         TraceKind.SwitchesOff => EventKind.SwitchesOff,
         TraceKind.ModeChanges => EventKind.ModeBecomes,
         TraceKind.Wiped => EventKind.WipedUp,
+        TraceKind.Reset => EventKind.Reset,
+        TraceKind.OpeningRefused => EventKind.OpeningRefused,
+        TraceKind.ValveOpens when ValveOf(entry) is not null => EventKind.ValveOpens,
         TraceKind.ConditionBegins => scenario.Scenario.Program!.WhatIs(entry.Other).Trigger switch
         {
             RuleTrigger.MainsFails => EventKind.MainsFails,
@@ -423,16 +462,20 @@ internal sealed class LeakRun
         TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,
         TraceKind.ValveMoves when ValveOf(entry) is not null => EventKind.ValveMoves,
         TraceKind.ValveStands when ValveOf(entry) is { } valve && EndsShort(valve) => EventKind.ValveStopsShort,
-        TraceKind.ValveStands when entry == still => EventKind.FlowStops,
+        TraceKind.ValveStands when entry == still || (ValveOf(entry) is { } once && Stops(once) && !lasting.Contains(entry)) => EventKind.FlowStops,
         _ => null,
     };
 
     /// <summary>The valve of an entry; <see langword="null"/> where it is not on this leak's way.</summary>
     private ValveCase? ValveOf(TraceEntry entry) => valves.FirstOrDefault(v => v.Index == entry.Valve);
 
-    private TraceEntry? Entry(Func<TraceEntry, bool> which)
+    private TraceEntry? Entry(Func<TraceEntry, bool> which) => First(trace.Entries, which);
+
+    private TraceEntry? Lasts(Func<TraceEntry, bool> which) => First(lasting, which);
+
+    private static TraceEntry? First(IReadOnlyList<TraceEntry> entries, Func<TraceEntry, bool> which)
     {
-        foreach (TraceEntry entry in trace.Entries)
+        foreach (TraceEntry entry in entries)
         {
             if (which(entry))
             {

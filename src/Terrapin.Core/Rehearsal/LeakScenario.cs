@@ -56,6 +56,8 @@ internal sealed class LeakScenario
     /// <summary>Whether the hub hears a sensor.</summary>
     public bool IsHeard(SensorCase sensor) => broken.IsHeard(sensor.SensorId, IsFirst(sensor.Index));
 
+    private bool IsSilent(int sensor, Broken what) => plan.Installation.Sensors[sensor] is var one && !(what.Speaks(one, IsFirst(sensor)) && what.IsHeard(one.Id, IsFirst(sensor)));
+
     private bool IsFirst(int sensor) => sensor == first?.Index;
 
     /// <summary>For each driven valve the rule that had closed it before the first drop. What is broken may have been so by then, and then it had not.</summary>
@@ -69,7 +71,7 @@ internal sealed class LeakScenario
 
     private bool HasActed(Rule rule, Broken before)
     {
-        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && !(before.Speaks(s, IsFirst(i)) && before.IsHeard(s.Id, IsFirst(i)))).Count();
+        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && IsSilent(i, before)).Count();
         return rule.Modes.Contains(mode) && (rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1));
     }
 
@@ -114,6 +116,9 @@ internal sealed class LeakScenario
             Mode = mode,
             ModeChanges = [.. Steps(MeanwhileKind.ModeBecomes).Select(s => (s.AtS, s.Mode!.Value))],
             Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, 0))],
+            Resets = [.. Steps(MeanwhileKind.Reset).Select(s => s.AtS)],
+            OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
+            SilentSensors = program is null ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
             Conditions = program is null ? [] : [.. Conditions(program)],
             Leaks = [.. Leaks.Select(LeakOf)],
         };

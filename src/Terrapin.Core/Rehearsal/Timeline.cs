@@ -57,6 +57,9 @@ public enum Cause
 
     /// <summary>What is told comes to nobody.</summary>
     NobodyHears,
+
+    /// <summary>The valve was opened again while the leak went on.</summary>
+    OpenedAgain,
 }
 
 [JsonConverter(typeof(CamelCase<Phase>))]
@@ -100,6 +103,15 @@ public enum EventKind
 
     /// <summary>Another leak begins.</summary>
     LeakStarts,
+
+    /// <summary>Somebody resets what holds a valve shut.</summary>
+    Reset,
+
+    /// <summary>By the rule, or by hand where there is none.</summary>
+    ValveOpens,
+
+    /// <summary>A rule would have opened a valve, and something barred it.</summary>
+    OpeningRefused,
 }
 
 /// <summary>Something that happens, with who decided it.</summary>
@@ -130,6 +142,9 @@ public sealed record SensorTrip(string LeakId, string SensorId, Interval VolumeM
 public sealed record DrainParts(double PipesM3, double TankM3, double HeaterM3)
 {
     public double TotalM3 => PipesM3 + TankM3 + HeaterM3;
+
+    /// <summary>Both together, as when it drains twice.</summary>
+    internal DrainParts And(DrainParts other) => new(PipesM3 + other.PipesM3, TankM3 + other.TankM3, HeaterM3 + other.HeaterM3);
 }
 
 /// <summary>Somebody who is told of a leak.</summary>
@@ -200,7 +215,7 @@ public sealed record Rehearsed
     public double? StopsAfterS => Outcome switch
     {
         Outcome.Ended => Events.First(e => e.Kind == EventKind.LeakEnds).TimeS,
-        Outcome.Closes => Events.FirstOrDefault(e => e.Kind == EventKind.FlowStops)?.TimeS ?? 0,
+        Outcome.Closes => Events.LastOrDefault(e => e.Kind == EventKind.FlowStops)?.TimeS ?? 0,
         _ => null,
     };
 }

@@ -14,25 +14,41 @@ public static class AlertMessage
         string[] valves = Valves(plan, rule);
         string[] switches = Switches(plan, rule);
         string off = switches.Length == 0 ? "" : $" {string.Join(" and ", switches)} {(switches.Length == 1 ? "is" : "are")} switched off.";
-        string closes = valves.Length == 0 ? "" : $" {string.Join(" and ", valves)} {(valves.Length == 1 ? "closes" : "close")} {When(rule)}.";
+        string verb = (rule.Action, valves.Length) switch { (RuleAction.Open, 1) => "opens", (RuleAction.Open, _) => "open", (_, 1) => "closes", _ => "close" };
+        string closes = valves.Length == 0 ? "" : $" {string.Join(" and ", valves)} {verb} {When(rule)}{(rule.Action == RuleAction.Open ? ", unless a sensor there is wet or silent" : rule.Hold == RuleHold.UntilReset ? ", and stays shut until it is reset" : "")}.";
+        if (rule.Action == RuleAction.Open)
+        {
+            return $"{What(rule, place)}{off}{closes} Be sure that nothing leaks.";
+        }
+
         return rule.WaitsFor switch
         {
             RuleTrigger.SensorWet when valves.Length == 0 => $"Water at {place}.{off} Nothing closes by itself: shut the water off by hand. Keep out of water that may touch electricity. Then find it and dry it.",
-            RuleTrigger.SensorWet => $"Water at {place}.{off}{closes} Keep out of water that may touch electricity. Look that no water runs; find it and dry it before you open.",
+            RuleTrigger.SensorWet => $"{What(rule, place)}{off}{closes} Keep out of water that may touch electricity. Look that no water runs; find it and dry it before you open.",
             RuleTrigger.SensorSilent => $"No message from {place}: a leak there may go unnoticed.{off}{closes} Look at its battery and its place, and wet it as a test.",
-            RuleTrigger.MainsFails => $"The mains has failed.{off}{closes} Open by hand when the power is back.",
+            RuleTrigger.MainsFails => $"{What(rule, place)}{off}{closes} Open by hand when the power is back.",
             RuleTrigger.InternetFails => $"The internet cannot be reached: telephones may hear of no leak.{off}{closes} Look at the router.",
-            RuleTrigger.ButtonPressed => $"The button for the water was pressed.{off}{closes} Ask who pressed it before you open.",
-            _ => $"The mode is now {string.Join(" or ", rule.Modes.Distinct().Select(Words.Of))}.{off}{closes} Open by hand when somebody is back.",
+            RuleTrigger.ButtonPressed => $"{What(rule, place)}{off}{closes} Ask who pressed it before you open.",
+            _ => $"{What(rule, place)}{off}{closes} Open by hand when somebody is back.",
         };
     }
 
     /// <summary>The switches that a rule stops, by name.</summary>
     internal static string[] Switches(Plan plan, Rule rule) => [.. (plan.Installation.Switches ?? []).Where(s => rule.StopsSwitch(s.Id)).Select(s => s.Name)];
 
-    /// <summary>The stop valves with a drive that a rule closes, by name.</summary>
+    /// <summary>The stop valves with a drive that a rule closes or opens, by name.</summary>
     internal static string[] Valves(Plan plan, Rule rule) =>
-        [.. plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null && rule.Closes(v.Id)).Select(v => v.Name)];
+        [.. plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null && (rule.Closes(v.Id) || rule.Opens(v.Id))).Select(v => v.Name)];
+
+    private static string What(Rule rule, string place) => rule.WaitsFor switch
+    {
+        RuleTrigger.SensorWet => $"Water at {place}.",
+        RuleTrigger.SensorSilent => $"No message from {place}.",
+        RuleTrigger.MainsFails => "The mains has failed.",
+        RuleTrigger.InternetFails => "The internet cannot be reached.",
+        RuleTrigger.ButtonPressed => "The button for the water was pressed.",
+        _ => $"The mode is now {string.Join(" or ", rule.Modes.Distinct().Select(Words.Of))}.",
+    };
 
     private static string When(Rule rule) => rule.DelayS > 0
         ? $"in {RuleText.Duration(rule.DelayS)}{(!rule.CancelIfDry ? "" : rule.WaitsFor == RuleTrigger.SensorWet ? " unless it dries" : " unless that is over by then")}"

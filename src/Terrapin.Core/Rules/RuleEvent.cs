@@ -13,6 +13,9 @@ public enum RuleEventKind
     Begins,
     Ends,
     ModeChanged,
+
+    /// <summary>Somebody has looked, and closings that hold until then hold no more.</summary>
+    Reset,
 }
 
 /// <summary>Something that the rules are told.</summary>
@@ -31,6 +34,8 @@ public readonly record struct RuleEvent(RuleEventKind Kind, int Index)
 
     public static RuleEvent Ends(int condition) => new(RuleEventKind.Ends, condition);
 
+    public static RuleEvent Reset => new(RuleEventKind.Reset, 0);
+
     public static RuleEvent Becomes(Mode mode) => new(RuleEventKind.ModeChanged, (int)mode);
 }
 
@@ -44,13 +49,20 @@ public enum RuleOrderKind
 
     /// <summary>All the valves that the rule closes; see <see cref="RuleProgram.Closes"/>.</summary>
     Close,
+
+    /// <summary>The valves of the order, which nothing bars.</summary>
+    Open,
+
+    /// <summary>The valves of the order stay as they are: something bars that they are opened.</summary>
+    RefuseToOpen,
 }
 
 /// <summary>Something that a rule wants done.</summary>
 /// <param name="Kind">What.</param>
 /// <param name="Rule">Its index in the program.</param>
 /// <param name="Condition">Index of the condition that made the rule fire: of the sensor, where one is wet.</param>
-public readonly record struct RuleOrder(RuleOrderKind Kind, int Rule, int Condition);
+/// <param name="Valves">Those that it is to open or may not open, one bit each; 0 for the other kinds.</param>
+public readonly record struct RuleOrder(RuleOrderKind Kind, int Rule, int Condition, ulong Valves = 0);
 
 /// <summary>What one step gave.</summary>
 /// <param name="Orders">How many were written, in the order in which they are to be done.</param>

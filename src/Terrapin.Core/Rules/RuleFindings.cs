@@ -39,6 +39,7 @@ public static class RuleFindings
 
         ContactFindings.Add(plan, found);
         TriggerFindings.Add(plan, found);
+        OpeningFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
         HashSet<string> heard = [.. plan.Installation.Sensors.Select(s => s.Id).Where(id => plan.Installation.Rules.Any(r => r.Hears(id)) || plan.Installation.Links.Any(l => l.SensorId == id))];
@@ -80,17 +81,17 @@ public static class RuleFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            if (rule.Action != RuleAction.Close)
+            if (rule.Action == RuleAction.TellOnly)
             {
                 continue;
             }
 
             foreach (string stopValveId in rule.StopValveIds.Where(m => plan.DriveOn(m) is null))
             {
-                found.Add(FindingKinds.RuleClosesUndrivenMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" closes \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
+                found.Add(FindingKinds.RuleClosesUndrivenMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" {(rule.Action == RuleAction.Open ? "opens" : "closes")} \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
-            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.StopValveIds.Count > 0 && rule.Hears(s.Id)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.Action == RuleAction.Close && rule.StopValveIds.Count > 0 && rule.Hears(s.Id)))
             {
                 LeakPoint[] leaks = [.. plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).StopValves.All(m => !rule.StopValveIds.Contains(m.Id))))

@@ -12,7 +12,8 @@ namespace Terrapin.Core.Rules;
 /// </summary>
 /// <remarks>
 /// A state's words: the mode; the conditions that are so, 32 a word; for each condition how long it has been so, ms, 0 while it is not; for
-/// each rule how far it has come, and the condition that it fired for.
+/// each rule how far it has come, and the condition that it fired for; where closings hold until they are reset, which rules hold one, 32 a
+/// word.
 /// </remarks>
 public sealed class RuleProgram
 {
@@ -31,16 +32,25 @@ public sealed class RuleProgram
     private readonly int bitWords;
     private readonly int agesAt;
     private readonly int progressAt;
+    private readonly int heldAt;
 
-    private RuleProgram(CompiledRule[] rules, Condition[] conditions, uint[] waitsFor)
+    /// <summary>For each condition the valves that are not opened while it is so, a bit each.</summary>
+    private readonly ulong[] guards;
+
+    /// <summary>For each condition how long it must have been so for that, ms.</summary>
+    private readonly int[] guardsAfterMs;
+
+    private RuleProgram(CompiledRule[] rules, Condition[] conditions, uint[] waitsFor, ulong[] guards, int[] guardsAfterMs)
     {
         this.rules = rules;
         this.conditions = conditions;
         this.waitsFor = waitsFor;
+        (this.guards, this.guardsAfterMs) = (guards, guardsAfterMs);
         bitWords = WordsFor(conditions.Length);
         agesAt = 1 + bitWords;
         progressAt = agesAt + conditions.Length;
-        StateLength = progressAt + (2 * rules.Length);
+        heldAt = progressAt + (2 * rules.Length);
+        StateLength = heldAt + (rules.Any(r => r.HoldsUntilReset) ? WordsFor(rules.Length) : 0);
         ModeConditions = [.. Enumerable.Range(0, conditions.Length).Where(c => conditions[c].Trigger == RuleTrigger.ModeComes)];
     }
 
@@ -48,7 +58,7 @@ public sealed class RuleProgram
     public int StateLength { get; }
 
     /// <summary>The most orders that one step can give.</summary>
-    public int MostOrders => 3 * rules.Length;
+    public int MostOrders => 4 * rules.Length;
 
     /// <summary>How many conditions there are.</summary>
     public int Conditions => conditions.Length;
@@ -57,7 +67,7 @@ public sealed class RuleProgram
     internal IReadOnlyList<int> ModeConditions { get; }
 
     /// <summary>The valves that a rule closes, one bit each in the order in which they were compiled.</summary>
-    public ulong Closes(int rule) => rules[rule].Valves;
+    public ulong Closes(int rule) => rules[rule].Opens ? 0 : rules[rule].Valves;
 
     /// <summary>The condition that something begins or ends; <see langword="null"/>: no rule waits for it.</summary>
     /// <param name="trigger">What kind, other than the coming of a mode.</param>
@@ -75,8 +85,10 @@ public sealed class RuleProgram
     /// <param name="sensorIds">Every sensor, in the order of its index.</param>
     /// <param name="valveIds">Every stop valve that has a drive, in the order of its index, at most 64.</param>
     /// <param name="buttonIds">Every button, in the order of its index; <see langword="null"/>: none.</param>
+    /// <param name="barriers">What bars openings beside the rules; <see langword="null"/>: nothing.</param>
     /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them.</exception>
-    public static RuleProgram Compile(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string>? buttonIds = null)
+    public static RuleProgram Compile(
+        IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string>? buttonIds = null, RuleGuards? barriers = null)
     {
         if (valveIds.Count > 64)
         {
@@ -90,7 +102,10 @@ public sealed class RuleProgram
         }
 
         Condition[][] ofRules = [.. rules.Select((rule, i) => ConditionsOf(rule, i, sensorIds, buttonIds ?? []).ToArray())];
-        Condition[] conditions = [.. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)).Concat(ofRules.SelectMany(c => c)).Distinct()];
+        CompiledRule[] compiled = [.. rules.Select(r => CompiledRule.Of(r, valveIds))];
+        ulong[] guarded = compiled.Any(r => r.Opens) ? [.. sensorIds.Select((id, s) => GuardedBy(id, s, rules, compiled, barriers))] : [];
+        IEnumerable<Condition> silences = guarded.Select((valves, s) => (valves, s)).Where(g => g.valves != 0 && barriers is not null).Select(g => new Condition(RuleTrigger.SensorSilent, g.s));
+        Condition[] conditions = [.. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)).Concat(ofRules.SelectMany(c => c)).Concat(silences).Distinct()];
         var indexOf = new Dictionary<Condition, int>();
         for (int i = 0; i < conditions.Length; i++)
         {
@@ -107,7 +122,25 @@ public sealed class RuleProgram
             }
         }
 
-        return new RuleProgram([.. rules.Select(r => CompiledRule.Of(r, valveIds))], conditions, waitsFor);
+        bool Guards(Condition c) => guarded.Length > 0 && (c.Trigger == RuleTrigger.SensorWet || (c.Trigger == RuleTrigger.SensorSilent && barriers is not null));
+        return new RuleProgram(
+            compiled,
+            conditions,
+            waitsFor,
+            guarded.Length == 0 ? [] : [.. conditions.Select(c => Guards(c) ? guarded[c.Index] : 0)],
+            guarded.Length == 0 ? [] : [.. conditions.Select(c => c.Trigger == RuleTrigger.SensorSilent && barriers is not null ? Milliseconds(barriers.SilentAfterS[c.Index]) : 0)]);
+    }
+
+    /// <summary>The valves that a sensor's water closes, by a rule or a link: while it is wet or silent no rule opens them.</summary>
+    private static ulong GuardedBy(string sensorId, int sensor, IReadOnlyList<Rule> rules, CompiledRule[] compiled, RuleGuards? barriers)
+    {
+        ulong valves = (barriers?.Links ?? []).Where(l => l.Sensor == sensor).Aggregate(0ul, (mask, link) => mask | (1ul << link.Valve));
+        for (int i = 0; i < compiled.Length; i++)
+        {
+            valves |= compiled[i].Closes && rules[i].Hears(sensorId) ? compiled[i].Valves : 0;
+        }
+
+        return valves;
     }
 
     private static IEnumerable<Condition> ConditionsOf(Rule rule, int index, IReadOnlyList<string> sensorIds, IReadOnlyList<string> buttonIds) => rule.WaitsFor switch
@@ -118,9 +151,10 @@ public sealed class RuleProgram
         var trigger => [new Condition(trigger, 0)],
     };
 
-    /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago.</summary>
+    /// <summary>All dry and nothing pending. What waits for this mode to come, or for those sensors to fall silent, has acted long ago.</summary>
     /// <param name="mode">Who is home.</param>
-    public RuleState Quiet(Mode mode)
+    /// <param name="silent">Sensors that have said nothing for long; <see langword="null"/>: none.</param>
+    public RuleState Quiet(Mode mode, IEnumerable<int>? silent = null)
     {
         int[] words = new int[StateLength];
         words[0] = (int)mode;
@@ -128,6 +162,22 @@ public sealed class RuleProgram
         {
             SetSo(words, condition, OldestMs);
             SetProgress(words, conditions[condition].Index, Acted);
+        }
+
+        foreach (int sensor in silent ?? [])
+        {
+            if (ConditionOf(RuleTrigger.SensorSilent, sensor) is { } condition)
+            {
+                SetSo(words, condition, OldestMs);
+            }
+        }
+
+        for (int rule = 0; rule < rules.Length; rule++)
+        {
+            if (ProgressOf(words, rule) is null && rules[rule].HoldsIn((int)mode) && Confirmed(rule, words).Condition >= 0)
+            {
+                SetProgress(words, rule, Acted);
+            }
         }
 
         return new RuleState(words);
@@ -213,6 +263,21 @@ public sealed class RuleProgram
                 state[0] = happened.Index;
                 TakeMode(state);
                 break;
+            case RuleEventKind.Reset:
+                Reset(state);
+                break;
+        }
+    }
+
+    /// <summary>What is still wet goes on holding.</summary>
+    private void Reset(Span<int> state)
+    {
+        for (int rule = 0; heldAt < StateLength && rule < rules.Length; rule++)
+        {
+            if (IsOver(rule, state))
+            {
+                state[heldAt + (rule / WordBits)] &= ~(1 << (rule % WordBits));
+            }
         }
     }
 
@@ -266,19 +331,63 @@ public sealed class RuleProgram
                     orders[given++] = new RuleOrder(RuleOrderKind.StopSwitches, index, condition);
                 }
 
-                (progress, firedFor) = rule.Closes ? (rule.DelayMs + 1, condition) : (Acted, 0);
+                (progress, firedFor) = rule.Closes || rule.Opens ? (rule.DelayMs + 1, condition) : (Acted, 0);
                 next = int.MaxValue;
             }
         }
 
         if (progress == 1)
         {
-            orders[given++] = new RuleOrder(RuleOrderKind.Close, index, firedFor);
+            if (rule.Opens)
+            {
+                Open(index, firedFor, state, orders, ref given);
+            }
+            else
+            {
+                orders[given++] = new RuleOrder(RuleOrderKind.Close, index, firedFor);
+                if (rule.HoldsUntilReset)
+                {
+                    state[heldAt + (index / WordBits)] |= 1 << (index % WordBits);
+                }
+            }
+
             // All may be over by now; then nothing more comes to say so, and the rule must be ready for the next time.
             (progress, firedFor) = (isOver ? Waiting : Acted, 0);
         }
 
         return progress > Waiting ? progress - 1 : next;
+    }
+
+    private void Open(int index, int firedFor, ReadOnlySpan<int> state, Span<RuleOrder> orders, ref int given)
+    {
+        ulong barred = Barred(state) & rules[index].Valves;
+        if (barred != rules[index].Valves)
+        {
+            orders[given++] = new RuleOrder(RuleOrderKind.Open, index, firedFor, rules[index].Valves & ~barred);
+        }
+
+        if (barred != 0)
+        {
+            orders[given++] = new RuleOrder(RuleOrderKind.RefuseToOpen, index, firedFor, barred);
+        }
+    }
+
+    /// <summary>The valves that no rule may open now: a sensor that guards them is wet or silent, a closing is pending, or one holds until it is reset.</summary>
+    private ulong Barred(ReadOnlySpan<int> state)
+    {
+        ulong barred = 0;
+        for (int condition = 0; condition < guards.Length; condition++)
+        {
+            barred |= guards[condition] != 0 && AgeOf(state, condition) >= guardsAfterMs[condition] ? guards[condition] : 0;
+        }
+
+        for (int rule = 0; rule < rules.Length; rule++)
+        {
+            bool isHeld = heldAt < StateLength && (state[heldAt + (rule / WordBits)] & (1 << (rule % WordBits))) != 0;
+            barred |= isHeld || (rules[rule].Closes && ProgressOf(state, rule) >= 0) ? rules[rule].Valves : 0;
+        }
+
+        return barred;
     }
 
     private bool IsOver(int rule, ReadOnlySpan<int> state)
@@ -337,14 +446,14 @@ public sealed class RuleProgram
     /// <param name="Index">Of the sensor or the button, or of the rule that waits for a mode; 0 otherwise.</param>
     private readonly record struct Condition(RuleTrigger Trigger, int Index);
 
-    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool CancelsIfOver, bool StopsSwitches, ulong Valves)
+    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool Opens, bool HoldsUntilReset, bool CancelsIfOver, bool StopsSwitches, ulong Valves)
     {
         public bool HoldsIn(int mode) => (Modes & (1 << mode)) != 0;
 
         public static CompiledRule Of(Rule rule, IReadOnlyList<string> valveIds)
         {
             ulong valves = 0;
-            for (int i = 0; rule.Action == RuleAction.Close && i < valveIds.Count; i++)
+            for (int i = 0; rule.Action != RuleAction.TellOnly && i < valveIds.Count; i++)
             {
                 valves |= rule.StopValveIds.Count == 0 || rule.StopValveIds.Contains(valveIds[i]) ? 1ul << i : 0;
             }
@@ -355,6 +464,8 @@ public sealed class RuleProgram
                 Milliseconds(rule.DelayS),
                 rule.Modes.Aggregate(0, (modes, mode) => modes | (1 << (int)mode)),
                 rule.Action == RuleAction.Close,
+                rule.Action == RuleAction.Open,
+                rule is { Action: RuleAction.Close, Hold: RuleHold.UntilReset },
                 rule.CancelIfDry,
                 rule.StopSwitchIds is { Count: > 0 },
                 valves);

@@ -45,8 +45,13 @@ public static class RuleText
             var ids => $"tell {Names(ids, Contacts(plan), " and ")}",
         };
         string stop = rule.StopSwitchIds is { Count: > 0 } stopped ? $", stop {Names(stopped, Switches(plan), " and ")}" : "";
-        string close = rule.Action == RuleAction.TellOnly ? "" : $", {wait}close {valves}";
-        return $"rule {Quoted(rule.Name)}\nwhen {When(plan, rule)} for {Duration(rule.ConfirmS)}\nin {modes}\nthen {tell}{stop}{close}\n";
+        string act = rule.Action switch
+        {
+            RuleAction.TellOnly => "",
+            RuleAction.Open => $", {wait}open {valves}",
+            _ => $", {wait}close {valves}{(rule.Hold == RuleHold.UntilReset ? " until reset" : "")}",
+        };
+        return $"rule {Quoted(rule.Name)}\nwhen {When(plan, rule)} for {Duration(rule.ConfirmS)}\nin {modes}\nthen {tell}{stop}{act}\n";
     }
 
     private static string When(Plan plan, Rule rule) => rule.WaitsFor switch
@@ -175,12 +180,13 @@ public static class RuleText
 
                 if (!isStopped || Skip(RuleTokenKind.Comma))
                 {
-                    rule = Closing(rule, isStopped);
+                    rule = Turning(rule, isStopped);
                 }
             }
 
             return Here.Kind == RuleTokenKind.End ? rule : throw Expected(
-                rule.Action == RuleAction.Close ? "the end, or a comma and another valve"
+                rule.Action == RuleAction.Close ? "until reset, the end, or a comma and another valve"
+                : rule.Action == RuleAction.Open ? "the end, or a comma and another valve"
                 : isStopped ? "and with another switch, a comma and what comes next, or the end"
                 : "names, nobody, a comma and what comes next, or the end");
         }
@@ -229,9 +235,10 @@ public static class RuleText
             return Here.Kind == RuleTokenKind.Name ? Named(Contacts(plan), "the name of a contact in quotes", () => Is("and")) : null;
         }
 
-        private Rule Closing(Rule rule, bool isStopped)
+        private Rule Turning(Rule rule, bool isStopped)
         {
             (double delayS, bool unlessOver) = (0, false);
+            bool opens = false;
             string over = OverWord(rule.WaitsFor);
             if (Is("wait"))
             {
@@ -242,12 +249,20 @@ public static class RuleText
                     unlessOver = true;
                 }
 
-                Take(RuleTokenKind.Comma, unlessOver ? "a comma, and close" : $"unless {over}, or a comma and close");
-                Word("close");
+                Take(RuleTokenKind.Comma, unlessOver ? "a comma, and close or open" : $"unless {over}, or a comma and close or open");
+                opens = Is("open");
+                if (!opens && !Is("close"))
+                {
+                    throw Expected("close or open");
+                }
+            }
+            else if (Is("open"))
+            {
+                opens = true;
             }
             else if (!Is("close"))
             {
-                throw Expected(isStopped ? "wait or close" : "stop, wait or close");
+                throw Expected(isStopped ? "wait, close or open" : "stop, wait, close or open");
             }
 
             IReadOnlyList<string> valves = [];
@@ -260,7 +275,20 @@ public static class RuleText
                 valves = Named(Valves(plan), "every valve, or the name of a stop valve in quotes");
             }
 
-            return rule with { Action = RuleAction.Close, DelayS = delayS, CancelIfDry = unlessOver, StopValveIds = valves };
+            bool untilReset = !opens && Is("until");
+            if (untilReset)
+            {
+                Word("reset");
+            }
+
+            return rule with
+            {
+                Action = opens ? RuleAction.Open : RuleAction.Close,
+                DelayS = delayS,
+                CancelIfDry = unlessOver,
+                StopValveIds = valves,
+                Hold = untilReset ? RuleHold.UntilReset : null,
+            };
         }
 
         private (int? AtLeast, bool AllBut, IReadOnlyList<string> Ids) Who()

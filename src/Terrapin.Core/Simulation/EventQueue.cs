@@ -8,6 +8,7 @@ internal enum WorldEvent
     ConditionBegins,
     ConditionEnds,
     Wiped,
+    Reset,
 
     /// <summary>A sensor's contacts have been wet, or dry, long enough for its message.</summary>
     SensorSpeaks,
@@ -18,6 +19,7 @@ internal enum WorldEvent
     ValveOrdered,
     ValveMoves,
     ValveStands,
+    ValveOpened,
 }
 
 /// <summary>Something that will happen.</summary>
@@ -27,7 +29,8 @@ internal enum WorldEvent
 /// <param name="Stamp">A later one of its kind makes an earlier one void.</param>
 /// <param name="ReachesHub">Whether the hub hears what a sensor says.</param>
 /// <param name="BySensor">The sensor that orders a valve by a direct link; −1: none does.</param>
-internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0, bool ReachesHub = true, int BySensor = -1);
+/// <param name="ByRule">The rule that opens a valve; −1: it is opened by hand.</param>
+internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0, bool ReachesHub = true, int BySensor = -1, int ByRule = -1);
 
 /// <summary>What will happen, the earliest first; of one time in the order in which it was put in.</summary>
 internal sealed class EventQueue

@@ -81,6 +81,15 @@ public sealed record Scenario
     /// <summary>When a condition of the program other than a sensor's being wet begins, or ends, s.</summary>
     public IReadOnlyList<(double AtS, int Condition, bool Begins)> Conditions { get; init; } = [];
 
+    /// <summary>Sensors, by index in the program, of which the hub has heard nothing for long.</summary>
+    public IReadOnlyList<int> SilentSensors { get; init; } = [];
+
+    /// <summary>When somebody resets what holds a valve shut, s.</summary>
+    public IReadOnlyList<double> Resets { get; init; } = [];
+
+    /// <summary>When somebody opens a valve by hand, s.</summary>
+    public IReadOnlyList<(double AtS, int Valve)> OpenedByHand { get; init; } = [];
+
     /// <summary>When somebody wipes up the water of a leak, s.</summary>
     public IReadOnlyList<(double AtS, int Leak)> Wipes { get; init; } = [];
 }

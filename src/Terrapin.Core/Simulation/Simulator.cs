@@ -16,6 +16,9 @@ public sealed class Simulator
     private readonly List<TracePoint> curve = [];
     private readonly bool[] ordered;
 
+    /// <summary>Of each valve's last order: what comes of an older one is void.</summary>
+    private readonly int[] orderStamps;
+
     /// <summary>For each leak its sensors, and what was out of it when its water was last wiped up.</summary>
     private readonly Contact[][] contacts;
     private readonly double[] marksM3;
@@ -31,10 +34,11 @@ public sealed class Simulator
         this.scenario = scenario;
         world = new World(scenario);
         ordered = new bool[scenario.Valves.Count];
+        orderStamps = new int[scenario.Valves.Count];
         contacts = [.. scenario.Leaks.Select(l => l.Sensors.Select(s => new Contact(s)).ToArray())];
         marksM3 = new double[scenario.Leaks.Count];
         listeners = new Listener[1 + scenario.Leaks.SelectMany(l => l.Sensors).Select(s => s.Sensor).DefaultIfEmpty(-1).Max()];
-        rules = scenario.Program?.Quiet(scenario.Mode).Words.ToArray() ?? [];
+        rules = scenario.Program?.Quiet(scenario.Mode, scenario.SilentSensors).Words.ToArray() ?? [];
         orders = new RuleOrder[scenario.Program?.MostOrders ?? 0];
     }
 
@@ -58,6 +62,16 @@ public sealed class Simulator
         foreach ((double atS, int condition, bool begins) in scenario.Conditions)
         {
             queue.Add(atS, new Coming(begins ? WorldEvent.ConditionBegins : WorldEvent.ConditionEnds, condition));
+        }
+
+        foreach (double atS in scenario.Resets)
+        {
+            queue.Add(atS, new Coming(WorldEvent.Reset));
+        }
+
+        foreach ((double atS, int valve) in scenario.OpenedByHand)
+        {
+            queue.Add(atS, new Coming(WorldEvent.ValveOpened, valve));
         }
 
         foreach ((double atS, int leak) in scenario.Wipes)
@@ -198,13 +212,20 @@ public sealed class Simulator
             case WorldEvent.ValveOrdered:
                 Order(coming.Index, coming.BySensor, rule: -1, delayS: 0);
                 break;
-            case WorldEvent.ValveMoves:
+            case WorldEvent.Reset:
+                Add(TraceKind.Reset);
+                StepRules(RuleEvent.Reset);
+                break;
+            case WorldEvent.ValveOpened when coming.ByRule < 0 || coming.Stamp == orderStamps[coming.Index]:
+                Open(coming.Index, coming.ByRule);
+                break;
+            case WorldEvent.ValveMoves when coming.Stamp == orderStamps[coming.Index]:
                 AddPoint();
                 Add(TraceKind.ValveMoves, valve: coming.Index);
                 world.Move(coming.Index);
-                queue.Add(world.StandsS(coming.Index), new Coming(WorldEvent.ValveStands, coming.Index));
+                queue.Add(world.StandsS(coming.Index), coming with { Kind = WorldEvent.ValveStands });
                 break;
-            case WorldEvent.ValveStands:
+            case WorldEvent.ValveStands when coming.Stamp == orderStamps[coming.Index]:
                 Add(TraceKind.ValveStands, valve: coming.Index);
                 break;
         }
@@ -288,6 +309,12 @@ public sealed class Simulator
                 case RuleOrderKind.Close:
                     Close(program.Closes(order.Rule), order.Rule, sensor);
                     break;
+                case RuleOrderKind.Open:
+                    OrderOpen(order.Valves, order.Rule);
+                    break;
+                case RuleOrderKind.RefuseToOpen:
+                    Add(TraceKind.OpeningRefused, rule: order.Rule);
+                    break;
             }
         }
 
@@ -339,8 +366,36 @@ public sealed class Simulator
         Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule, valve: valve);
         if (heeds && scenario.Valves[valve].Moves)
         {
-            queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve));
+            queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve, Stamp: ++orderStamps[valve]));
         }
+    }
+
+    /// <summary>Of those that are shut, or about to be, what heeds the hub and can turn.</summary>
+    private void OrderOpen(ulong valves, int rule)
+    {
+        for (int valve = 0; valve < scenario.Valves.Count; valve++)
+        {
+            if ((valves & (1ul << valve)) != 0 && ordered[valve] && scenario.Valves[valve] is { HeedsHub: true, Moves: true } turns)
+            {
+                ordered[valve] = false;
+                queue.Add(world.TimeS + scenario.HubS + turns.StartS, new Coming(WorldEvent.ValveOpened, valve, ByRule: rule, Stamp: ++orderStamps[valve]));
+            }
+        }
+    }
+
+    /// <summary>A valve that stands open already stays so without a word.</summary>
+    private void Open(int valve, int rule)
+    {
+        if (rule < 0 && !ordered[valve])
+        {
+            return;
+        }
+
+        ordered[valve] = false;
+        orderStamps[valve]++;
+        AddPoint();
+        Add(TraceKind.ValveOpens, rule: rule, valve: valve);
+        world.Open(valve);
     }
 
     private void AddPoint() => curve.Add(new TracePoint(world.TimeS, [.. world.OutM3]));

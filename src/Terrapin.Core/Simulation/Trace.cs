@@ -20,7 +20,7 @@ public enum TraceKind
     /// <summary>A rule had closed the valve long before.</summary>
     StoodShut,
 
-    /// <summary>Once a valve: it does not turn a second time.</summary>
+    /// <summary>Once a valve, until it is opened again.</summary>
     ClosingOrdered,
     ValveMoves,
 
@@ -29,6 +29,15 @@ public enum TraceKind
     ModeChanges,
     ConditionBegins,
     Wiped,
+
+    /// <summary>Somebody resets what holds a valve shut.</summary>
+    Reset,
+
+    /// <summary>By the rule, or by hand where there is none.</summary>
+    ValveOpens,
+
+    /// <summary>A rule would have opened a valve, and something barred it.</summary>
+    OpeningRefused,
 }
 
 /// <summary>Something that happened.</summary>

@@ -89,6 +89,20 @@ internal sealed class World
         flowsAreOld = true;
     }
 
+    /// <summary>A valve is opened: at once, as if it took no time, which errs towards more water.</summary>
+    public void Open(int valve)
+    {
+        movesS[valve] = double.NaN;
+        nextKink[valve] = 0;
+        lastStandsS = double.NegativeInfinity;
+        for (int other = 0; other < movesS.Length; other++)
+        {
+            lastStandsS = HasMoved(other) ? Math.Max(lastStandsS, StandsS(other)) : lastStandsS;
+        }
+
+        flowsAreOld = true;
+    }
+
     /// <summary>
     /// Lets time pass until <paramref name="untilS"/>, or until a flow changes its course, or until what is out of a leak comes to its mark.
     /// While a valve turns, the volume is the two-point Gauss sum of a panel between two kinks of the loss table, as in <see cref="Closing"/>.

@@ -3,8 +3,8 @@ using Terrapin.Core.Model;
 namespace Terrapin.Core.Validation;
 
 /// <summary>
-/// Checks that what is to happen while a leak runs says what it is about, and that the plan has the leaks. A button that is gone does nothing:
-/// an installation without it may be put in the place of another.
+/// Checks that what is to happen while a leak runs says what it is about, and that the plan has the leaks. A button or a drive that is gone does
+/// nothing: an installation without it may be put in the place of another.
 /// </summary>
 public static class MeanwhileCheck
 {
@@ -35,6 +35,9 @@ public static class MeanwhileCheck
                     break;
                 case MeanwhileKind.ButtonPressed when step.ButtonId is null:
                     errors.Add(new DocumentError($"{at}/buttonId", "Say which button is pressed."));
+                    break;
+                case MeanwhileKind.ValveOpened when step.StopValveId is null:
+                    errors.Add(new DocumentError($"{at}/stopValveId", "Say which stop valve is opened."));
                     break;
             }
         }

@@ -5,7 +5,7 @@ using Terrapin.Core.Validation;
 namespace Terrapin.Documents.Questions;
 
 /// <summary>
-/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20</c>,
+/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150</c>,
 /// each with its time from the first drop, s.
 /// </summary>
 internal static class MeanwhileWords
@@ -32,6 +32,11 @@ internal static class MeanwhileWords
             if (steps[i] is { Kind: MeanwhileKind.ButtonPressed, ButtonId: { } button } && (plan.Installation.Buttons ?? []).All(b => b.Id != button))
             {
                 errors.Add(new DocumentError($"/meanwhile/{i}", $"There is no button with the id \"{button}\" in this plan."));
+            }
+
+            if (steps[i] is { Kind: MeanwhileKind.ValveOpened, StopValveId: { } valve } && plan.Building.StopValves.All(v => v.Id != valve))
+            {
+                errors.Add(new DocumentError($"/meanwhile/{i}", $"There is no stop valve with the id \"{valve}\" in this plan."));
             }
         }
 
@@ -60,6 +65,7 @@ internal static class MeanwhileWords
             Mode = kind == MeanwhileKind.ModeBecomes && of is not null ? Rehearsals.ModeOf(of) : null,
             LeakId = kind == MeanwhileKind.LeakStarts ? of : null,
             ButtonId = kind == MeanwhileKind.ButtonPressed ? of : null,
+            StopValveId = kind == MeanwhileKind.ValveOpened ? of : null,
         };
     }
 

@@ -17,6 +17,9 @@ internal abstract record ReferenceEvent
 
     public sealed record ModeChanged(Mode Mode) : ReferenceEvent;
 
+    /// <summary>Somebody has looked: what is over holds no valve any more.</summary>
+    public sealed record Reset : ReferenceEvent;
+
     /// <summary>Nothing but the clock: a deadline may have come.</summary>
     public sealed record TimePassed : ReferenceEvent;
 }
@@ -31,6 +34,10 @@ internal abstract record EngineAction(string RuleId, string What)
     public sealed record StopSwitches(string RuleId, string What) : EngineAction(RuleId, What);
 
     public sealed record CloseValve(string RuleId, string What) : EngineAction(RuleId, What);
+
+    public sealed record OpenValves(string RuleId, string What, IReadOnlyList<string> Valves) : EngineAction(RuleId, What);
+
+    public sealed record RefuseToOpen(string RuleId, string What, IReadOnlyList<string> Valves) : EngineAction(RuleId, What);
 }
 
 /// <summary>How far one rule has come.</summary>
@@ -42,7 +49,7 @@ internal abstract record RuleProgress
 
     public sealed record Waiting : RuleProgress;
 
-    /// <summary>It has told, and closes at a time.</summary>
+    /// <summary>It has told, and closes or opens at a time.</summary>
     public sealed record ClosingPending(double AtS, string What) : RuleProgress;
 
     /// <summary>It has acted, and waits until all that it waits for is over.</summary>
@@ -53,16 +60,19 @@ internal abstract record RuleProgress
 /// <param name="Mode">Who is home.</param>
 /// <param name="SinceS">All that is so and that a rule may wait for, and since when, s.</param>
 /// <param name="Progress">One entry a rule, in the rules' order.</param>
+/// <param name="Held">Rules whose closing holds until it is reset.</param>
 internal sealed record EngineState(
     Mode Mode,
     ImmutableSortedDictionary<string, double> SinceS,
-    ImmutableArray<RuleProgress> Progress)
+    ImmutableArray<RuleProgress> Progress,
+    ImmutableHashSet<string> Held)
 {
     /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago.</summary>
     public static EngineState Quiet(IReadOnlyList<Rule> rules, Mode mode) => new(
         mode,
         rules.Where(r => CameLongAgo(r, mode)).ToImmutableSortedDictionary(r => $"mode {r.Id}", _ => double.NegativeInfinity, StringComparer.Ordinal),
-        [.. rules.Select(r => CameLongAgo(r, mode) ? (RuleProgress)new RuleProgress.Acted() : new RuleProgress.Waiting())]);
+        [.. rules.Select(r => CameLongAgo(r, mode) ? (RuleProgress)new RuleProgress.Acted() : new RuleProgress.Waiting())],
+        []);
 
     private static bool CameLongAgo(Rule rule, Mode mode) => rule.WaitsFor == RuleTrigger.ModeComes && rule.Modes.Contains(mode);
 }
@@ -81,6 +91,13 @@ internal static class ReferenceRuleEngine
 {
     public static readonly string[] Sensors = ["a", "b", "c"];
     public static readonly string[] Buttons = ["door", "panel"];
+    public static readonly string[] Valves = ["upper", "lower"];
+
+    /// <summary>The sensor closes the valve without a hub.</summary>
+    public static readonly (string Sensor, string Valve)[] Links = [("b", "upper")];
+
+    /// <summary>When a sensor is taken for silent, in the unit of the rules.</summary>
+    public const double SilentAfter = 30_000;
 
     /// <summary>
     /// Takes one event. A rule fires when enough of what it waits for has been so for the confirming time and its modes hold,
@@ -104,7 +121,13 @@ internal static class ReferenceRuleEngine
         double? next = null;
         for (int i = 0; i < rules.Count; i++)
         {
-            progress[i] = Advance(rules[i], progress[i], state, nowS, actions);
+            int own = i;
+            progress[i] = Advance(rules[i], progress[i], state, nowS, actions, valve => IsBarred(valve, rules, own, progress, state, nowS));
+            if (actions.LastOrDefault() is EngineAction.CloseValve close && close.RuleId == rules[i].Id && rules[i].Hold == RuleHold.UntilReset)
+            {
+                state = state with { Held = state.Held.Add(rules[i].Id) };
+            }
+
             next = Earliest(next, Deadline(rules[i], progress[i], state, nowS));
         }
 
@@ -145,12 +168,24 @@ internal static class ReferenceRuleEngine
                 }
 
                 return state with { Mode = mode, SinceS = since };
+            case ReferenceEvent.Reset:
+                return state with { Held = [.. state.Held.Where(id => !IsOver(rules.First(r => r.Id == id), state))] };
             default:
                 return state;
         }
     }
 
-    private static RuleProgress Advance(Rule rule, RuleProgress progress, EngineState state, double nowS, List<EngineAction> actions)
+    /// <summary>Whether no rule may open a valve: what guards it is wet or silent, or a closing of it is pending or holds.</summary>
+    private static bool IsBarred(string valve, IReadOnlyList<Rule> rules, int opening, IReadOnlyList<RuleProgress> progress, EngineState state, double nowS)
+    {
+        Rule[] closing = [.. rules.Where(r => r.Closes(valve))];
+        return Sensors.Where(id => closing.Any(r => r.Hears(id)) || Links.Contains((id, valve))).Any(id =>
+                state.SinceS.ContainsKey(id) || (state.SinceS.TryGetValue($"silent {id}", out double since) && nowS - since >= SilentAfter))
+            || closing.Any(r => state.Held.Contains(r.Id))
+            || rules.Where((r, i) => i != opening && closing.Contains(r) && progress[i] is RuleProgress.ClosingPending).Any();
+    }
+
+    private static RuleProgress Advance(Rule rule, RuleProgress progress, EngineState state, double nowS, List<EngineAction> actions, Func<string, bool> isBarred)
     {
         if (IsOver(rule, state) && (progress is RuleProgress.Acted || (progress is RuleProgress.ClosingPending && rule.CancelIfDry)))
         {
@@ -165,14 +200,24 @@ internal static class ReferenceRuleEngine
                 actions.Add(new EngineAction.StopSwitches(rule.Id, what));
             }
 
-            progress = rule.Action == RuleAction.Close
+            progress = rule.Action != RuleAction.TellOnly
                 ? new RuleProgress.ClosingPending(nowS + rule.DelayS, what)
                 : new RuleProgress.Acted();
         }
 
         if (progress is RuleProgress.ClosingPending pending && nowS >= pending.AtS)
         {
-            actions.Add(new EngineAction.CloseValve(rule.Id, pending.What));
+            if (rule.Action == RuleAction.Close)
+            {
+                actions.Add(new EngineAction.CloseValve(rule.Id, pending.What));
+            }
+            else
+            {
+                ILookup<bool, string> named = Valves.Where(rule.Opens).ToLookup(isBarred);
+                actions.AddRange(named[false].Any() ? [new EngineAction.OpenValves(rule.Id, pending.What, [.. named[false]])] : Array.Empty<EngineAction>());
+                actions.AddRange(named[true].Any() ? [new EngineAction.RefuseToOpen(rule.Id, pending.What, [.. named[true]])] : Array.Empty<EngineAction>());
+            }
+
             // All may be over by now; then nothing more comes to say so, and the rule must be ready for the next time.
             progress = IsOver(rule, state) ? new RuleProgress.Waiting() : new RuleProgress.Acted();
         }

@@ -41,8 +41,11 @@ public class RuleEngineProperties
         });
 
     /// <summary>Waiting for anything, and stopping a switch or none.</summary>
-    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Bool).Select((rule, trigger, buttons, stops) => rule with
+    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 3]).Select((rule, trigger, buttons, stops, valves, does) => rule with
     {
+        Action = does == 0 ? RuleAction.Open : rule.Action,
+        Hold = does == 1 ? RuleHold.UntilReset : null,
+        StopValveIds = valves == 3 ? [] : [.. ReferenceRuleEngine.Valves.Where((_, i) => valves == 0 || i == valves - 1)],
         Trigger = trigger == RuleTrigger.SensorWet ? null : trigger,
         ButtonIds = buttons == 4 ? null : [.. Buttons.Where((_, i) => (buttons & (1 << i)) != 0)],
         StopSwitchIds = stops ? ["pump"] : null,
@@ -50,7 +53,7 @@ public class RuleEngineProperties
 
     private static readonly Gen<Happening> AnyMode = Gen.Enum<Mode>().Select(mode => new Happening(null, false, mode));
 
-    private static readonly Gen<Happening> AnyHappening = Gen.OneOf(AnyMode, AnyOf(Conditions.Length), AnyOf(Conditions.Length), AnyOf(Conditions.Length));
+    private static readonly Gen<Happening> AnyHappening = Gen.OneOf(AnyMode, Gen.Const(Happening.Reset), AnyOf(Conditions.Length), AnyOf(Conditions.Length), AnyOf(Conditions.Length));
 
     private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStory = Gen.Select(Gen.Int[0, 40_000], Gen.OneOf(AnyMode, AnyOf(Sensors.Length), AnyOf(Sensors.Length), AnyOf(Sensors.Length))).Array[0, 25];
     private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStoryAtAll = Gen.Select(Gen.Int[0, 40_000], AnyHappening).Array[0, 30];
@@ -67,13 +70,44 @@ public class RuleEngineProperties
         string What(int condition) => program.WhatIs(condition) is { Trigger: RuleTrigger.ModeComes, Index: var rule }
             ? $"mode {rules[rule].Id}"
             : Conditions.First(c => (c.Trigger, c.Index) == program.WhatIs(condition)).What;
-        return Slowly(rules, story, mode).SequenceEqual(Tell(rules, story, mode).Select(d => (d.TimeMs, d.Order.Kind, rules[d.Order.Rule].Id, What(d.Order.Condition))));
+        return Slowly(rules, story, mode).SequenceEqual(Tell(rules, story, mode).Select(d => (d.TimeMs, d.Order.Kind, rules[d.Order.Rule].Id, What(d.Order.Condition), d.Order.Valves)));
     }, iter: 20_000);
+
+    [Fact]
+    public void It_never_opens_what_a_wet_sensor_guards() => Gen.Select(AnyRuleAtAll.Array[1, 4], AnyStoryAtAll, Gen.Enum<Mode>()).Sample((rules, story, mode) =>
+    {
+        rules = Numbered(rules);
+        foreach (RuleStory.Ordered opening in Tell(rules, story, mode).Where(d => d.Order.Kind == RuleOrderKind.Open))
+        {
+            // What happened at the very time may have come before it or after it.
+            long time = 0;
+            var wet = new HashSet<string>();
+            foreach ((int gap, Happening happened) in story.TakeWhile(s => (time += s.GapMs) < opening.TimeMs))
+            {
+                if (happened.Condition is { } condition && Conditions[condition].Trigger == RuleTrigger.SensorWet)
+                {
+                    _ = happened.Begins ? wet.Add(Conditions[condition].What) : wet.Remove(Conditions[condition].What);
+                }
+            }
+
+            if (story.Aggregate((At: 0L, Hit: false), (sum, s) => (sum.At + s.GapMs, sum.Hit || sum.At + s.GapMs == opening.TimeMs)).Hit)
+            {
+                continue;
+            }
+
+            for (int v = 0; v < ReferenceRuleEngine.Valves.Length; v++)
+            {
+                bool isGuarded = wet.Any(s => ReferenceRuleEngine.Links.Contains((s, ReferenceRuleEngine.Valves[v])) || rules.Any(r => r.Closes(ReferenceRuleEngine.Valves[v]) && r.Hears(s)));
+                Assert.False(isGuarded && (opening.Order.Valves & (1ul << v)) != 0);
+            }
+        }
+    });
 
     [Fact]
     public void What_no_rule_waits_for_is_no_condition() => AnyRuleAtAll.Sample(rule =>
     {
-        RuleProgram program = Compiled([rule]);
+        // What opens looks at silent sensors too, whether or not it waits for them.
+        RuleProgram program = Compiled([rule with { Action = RuleAction.Close }]);
         return Conditions.Skip(Sensors.Length).All(c => program.ConditionOf(c.Trigger, c.Index) is null != ReferenceRuleEngine.WaitsFor(rule, Sensors, Buttons).Contains(c.What))
             && Sensors.Select((_, s) => s).All(s => program.ConditionOf(RuleTrigger.SensorWet, s) == s);
     });
@@ -151,7 +185,14 @@ public class RuleEngineProperties
         CancelIfDry = false,
     };
 
-    private static RuleProgram Compiled(Rule[] rules) => RuleProgram.Compile(rules, Sensors, [], Buttons);
+    private static RuleProgram Compiled(Rule[] rules) => RuleProgram.Compile(
+        rules,
+        Sensors,
+        ReferenceRuleEngine.Valves,
+        Buttons,
+        new RuleGuards(
+            [.. ReferenceRuleEngine.Links.Select(l => (Array.IndexOf(Sensors, l.Sensor), Array.IndexOf(ReferenceRuleEngine.Valves, l.Valve)))],
+            [.. Sensors.Select(_ => ReferenceRuleEngine.SilentAfter / 1000)]));
 
     private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode = Mode.Home)
     {
@@ -172,10 +213,10 @@ public class RuleEngineProperties
     }
 
     /// <summary>By the reference engine, with milliseconds for its seconds, so that its sums are exact.</summary>
-    private static List<(long TimeMs, RuleOrderKind Kind, string RuleId, string What)> Slowly(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode)
+    private static List<(long TimeMs, RuleOrderKind Kind, string RuleId, string What, ulong Valves)> Slowly(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode)
     {
         Rule[] exact = [.. rules.Select(r => r with { ConfirmS = Math.Round(r.ConfirmS * 1000), DelayS = Math.Round(r.DelayS * 1000) })];
-        var done = new List<(long, RuleOrderKind, string, string)>();
+        var done = new List<(long, RuleOrderKind, string, string, ulong)>();
         EngineState state = EngineState.Quiet(exact, mode);
         double? deadline = null;
         double now = 0;
@@ -187,7 +228,8 @@ public class RuleEngineProperties
                 Step(deadline.Value, new ReferenceEvent.TimePassed());
             }
 
-            Step(now, happened.Condition is not { } condition ? new ReferenceEvent.ModeChanged(happened.Mode)
+            Step(now, happened.Resets ? new ReferenceEvent.Reset()
+                : happened.Condition is not { } condition ? new ReferenceEvent.ModeChanged(happened.Mode)
                 : happened.Begins ? new ReferenceEvent.Begins(Conditions[condition].What)
                 : new ReferenceEvent.Ends(Conditions[condition].What));
         }
@@ -203,7 +245,7 @@ public class RuleEngineProperties
         {
             EngineStep step = ReferenceRuleEngine.Step(exact, state, happened, time);
             (state, deadline) = (step.State, step.NextDeadlineS);
-            done.AddRange(step.Actions.Select(a => ((long)time, KindOf(a), a.RuleId, a.What)));
+            done.AddRange(step.Actions.Select(a => ((long)time, KindOf(a), a.RuleId, a.What, ValvesOf(a))));
         }
     }
 
@@ -211,14 +253,23 @@ public class RuleEngineProperties
     {
         EngineAction.Tell => RuleOrderKind.Tell,
         EngineAction.StopSwitches => RuleOrderKind.StopSwitches,
+        EngineAction.OpenValves => RuleOrderKind.Open,
+        EngineAction.RefuseToOpen => RuleOrderKind.RefuseToOpen,
         _ => RuleOrderKind.Close,
     };
 
+    private static ulong ValvesOf(EngineAction action) => (action switch { EngineAction.OpenValves open => open.Valves, EngineAction.RefuseToOpen refused => refused.Valves, _ => [] })
+        .Aggregate(0ul, (mask, valve) => mask | (1ul << Array.IndexOf(ReferenceRuleEngine.Valves, valve)));
+
     /// <param name="Condition">That begins or ends; <see langword="null"/>: the mode changes.</param>
-    private sealed record Happening(int? Condition, bool Begins, Mode Mode)
+    /// <param name="Resets">Somebody resets what holds a valve.</param>
+    private sealed record Happening(int? Condition, bool Begins, Mode Mode, bool Resets = false)
     {
+        public static Happening Reset { get; } = new(null, false, default, Resets: true);
+
         /// <summary>As a program is told; <see langword="null"/>: none of its rules waits for it.</summary>
-        public RuleEvent? Event(RuleProgram program) => Condition is not { } condition ? RuleEvent.Becomes(Mode)
+        public RuleEvent? Event(RuleProgram program) => Resets ? RuleEvent.Reset
+            : Condition is not { } condition ? RuleEvent.Becomes(Mode)
             : program.ConditionOf(Conditions[condition].Trigger, Conditions[condition].Index) is not { } index ? null
             : Begins ? RuleEvent.Begins(index)
             : RuleEvent.Ends(index);

@@ -15,10 +15,11 @@ public class RuleTextTests
     private static readonly Gen<Rule> AnyRule = Gen.Select(
         Gen.Select(Gen.Int[0, 63], Gen.Bool, Gen.OneOf(Gen.Int[0, 86400].Select(s => (double)s), Gen.Double[1e-4, 86400], Gen.Double[1e-4, 1])),
         Gen.Select(Gen.Int[0, 15], Gen.Bool, Gen.Int[0, 3]),
-        Gen.Select(Gen.OneOf(Gen.Int[0, 1440].Select(m => m * 60.0), Gen.Double[1e-4, 86400]), Gen.Bool),
+        Gen.Select(Gen.OneOf(Gen.Int[0, 1440].Select(m => m * 60.0), Gen.Double[1e-4, 86400]), Gen.Bool, Gen.Int[0, 3]),
         Gen.Select(Gen.Int[0, Names.Length - 1], Gen.Int[0, 4], Gen.Int[0, 4])).Select((who, when, then, said) =>
         {
             bool closes = when.Item2;
+            bool opens = closes && then.Item3 == 0;
             return new Rule
             {
                 Id = "r",
@@ -29,7 +30,8 @@ public class RuleTextTests
                 TellIds = said.Item3 == 4 ? null : [.. Plan.Installation.Contacts!.Take(said.Item3).Select(c => c.Id)],
                 ConfirmS = who.Item3,
                 Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (when.Item1 & (1 << i)) != 0)],
-                Action = closes ? RuleAction.Close : RuleAction.TellOnly,
+                Action = opens ? RuleAction.Open : closes ? RuleAction.Close : RuleAction.TellOnly,
+                Hold = closes && !opens && then.Item3 == 1 ? RuleHold.UntilReset : null,
                 StopValveIds = closes && when.Item3 == 1 ? ["main"] : [],
                 DelayS = closes ? then.Item1 : 0,
                 CancelIfDry = closes && then.Item2,
@@ -98,7 +100,9 @@ public class RuleTextTests
     [InlineData("rule \"P\"\nwhen any sensor is wet for 25 h", 2, 28, "25", "a day at the most")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in home, home then tell", 1, 50, "home", "one of away, asleep, holiday")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then close", 1, 60, "close", "tell")]
-    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve", 1, 66, "open", "stop, wait or close")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, shut every valve", 1, 66, "shut", "stop, wait, close or open")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, close every valve until dry", 1, 90, "dry", "reset")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve until reset", 1, 83, "until", "the end, or a comma and another valve")]
     [InlineData("rule \"P\" when any sensor is dry", 1, 29, "dry", "wet or silent")]
     [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, mains or internet")]
     [InlineData("rule \"P\" when the mode fails", 1, 24, "fails", "comes")]
@@ -106,7 +110,7 @@ public class RuleTextTests
     [InlineData("rule \"P\" when any sensor is silent for 200 h", 1, 40, "200", "a week at the most")]
     [InlineData("rule \"P\" when the mains fails for 5 s in home then tell, wait 5 s unless dry", 1, 74, "dry", "over")]
     [InlineData("rule \"P\" when the mains fails for 5 s in home then tell, stop pump", 1, 63, "pump", "the name of a switch in quotes")]
-    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, wait 5 s close every valve", 1, 75, "close", "unless dry, or a comma and close")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, wait 5 s close every valve", 1, 75, "close", "unless dry, or a comma and close or open")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell; call", 1, 64, ";", "names, nobody, a comma and what comes next, or the end")]
     public void What_is_wrong_is_said_where_it_is(string text, int line, int column, string found, string expected)
     {

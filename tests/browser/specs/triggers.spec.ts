@@ -81,6 +81,51 @@ for (const width of [1280, 390]) {
       await expect(page.getByText(/waits for a button, and there is none/).first()).toBeVisible()
     })
 
+    test('a rule opens the water again, is refused while a closing holds until it is reset, and a hand opens it', async ({ page, demo }) => {
+      const loft = '/sites/net-loft-tidewrack-quay'
+      await page.goto(`${demo}${loft}/rules`)
+      await page.getByRole('button', { name: 'Add a rule' }).click()
+      const card = page.getByRole('listitem').filter({ hasText: 'Waits for' }).last()
+      await card.getByRole('radio', { name: 'Tell, and open' }).click()
+      await expect(page.getByText(/opens a valve when a sensor is wet/).first()).toBeVisible()
+      await card.getByRole('button', { name: 'Waits for' }).click()
+      await page.getByRole('option', { name: /A mode comes/ }).click()
+      for (const mode of ['Away', 'Asleep', 'Holiday']) await card.getByRole('checkbox', { name: mode }).uncheck()
+      await expect(card.getByText(/If the mode becomes home.*then open at once/)).toBeVisible()
+      await expect(page.getByText(/opens a valve when a sensor is wet/)).toHaveCount(0)
+      await expect(page.getByText(/with nobody having looked whether the leak is mended/).first()).toBeVisible()
+
+      const rehearse = `${demo}${loft}/rehearse?leak=kitchen-sink-hose&mode=away&meanwhile=wipedUp@600,modeBecomes:home@9000`
+      const events = page.getByRole('listitem')
+      await page.goto(rehearse)
+      await expect(events.filter({ hasText: 'Valve is opened again' })).toContainText('Rule 4')
+      await expect(page.getByTestId('escape')).toContainText('36.2 L')
+
+      await page.goto(`${demo}${loft}/rules`)
+      for (const name of ['Nobody home', 'Someone home', 'Wet rooms']) {
+        await page.getByRole('button', { name: new RegExp(`^${name}`) }).click()
+        const closing = page
+          .getByRole('listitem')
+          .filter({ has: page.getByRole('radiogroup', { name: 'Keeps shut' }) })
+          .last()
+        await closing.getByRole('radio', { name: 'Until somebody resets it' }).click()
+        await expect(closing.getByText(/keep it shut until it is reset\.$/)).toBeVisible()
+        await page.getByRole('button', { name: new RegExp(`^${name}`) }).click()
+      }
+      await expect(page.getByText(/with nobody having looked whether the leak is mended/)).toHaveCount(0)
+      await page.goto(rehearse)
+      await expect(events.filter({ hasText: 'Opening refused' })).toContainText('Rule 4')
+      await expect(page.getByTestId('escape')).toContainText('7.98 L')
+      await page.getByRole('button', { name: '+ opened by hand' }).click()
+      await expect(page.getByRole('group', { name: 'Opened by hand' })).toContainText('Under the stair')
+      await page.getByRole('group', { name: 'Opened by hand' }).getByRole('textbox', { name: 'After' }).fill('5 min')
+      await page.keyboard.press('Enter')
+      await expect(events.filter({ hasText: 'Valve is opened again' })).toContainText('by hand')
+      await expect(page).toHaveURL(/valveOpened:main@300/)
+      await page.getByRole('button', { name: '+ somebody resets it' }).click()
+      await expect(page).toHaveURL(/reset@/)
+    })
+
     test('another leak begins meanwhile, the rehearsal is kept, and a longer delay breaks it', async ({ page, demo }) => {
       await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rehearse?leak=kitchen-sink-hose&mode=home`)
       const lost = page.getByTestId('escape')

@@ -1694,7 +1694,7 @@ export interface components {
             savedAt: string;
         };
         /** @enum {unknown} */
-        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | "sensorGone" | "hubDead" | "driveWithoutPower" | "endsSwapped" | "nobodyHears" | null;
+        Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | "sensorGone" | "hubDead" | "driveWithoutPower" | "endsSwapped" | "nobodyHears" | "openedAgain" | null;
         /** @description One thing that happens on the way to what was found. */
         CheckStep: {
             /**
@@ -2062,7 +2062,7 @@ export interface components {
             wireOnPipe?: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
-        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts";
+        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts" | "reset" | "valveOpens" | "openingRefused";
         /** @description How often what is fitted fails, and how often it is tested with water. */
         FailureFigures: {
             /** @description At most one of a kind; `null`: nobody has said. */
@@ -2771,12 +2771,14 @@ export interface components {
             leakId?: null | string;
             /** @description The button that is pressed. */
             buttonId?: null | string;
+            /** @description The stop valve that is opened. */
+            stopValveId?: null | string;
         };
         /**
          * @description What can happen while a leak runs.
          * @enum {unknown}
          */
-        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed";
+        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed" | "reset" | "valveOpened";
         /**
          * @description Who is home.
          * @enum {unknown}
@@ -3698,8 +3700,8 @@ export interface components {
             rooms: components["schemas"]["ReadRoom"][];
         };
         /**
-         * @description What it waits for is so for the confirming time, in these modes: tell, stop what is switched, and close after the delay or leave it at
-         *     that.
+         * @description What it waits for is so for the confirming time, in these modes: tell, stop what is switched, and close or open after the delay or
+         *     leave it at that.
          */
         Rule: {
             id: string;
@@ -3727,18 +3729,19 @@ export interface components {
             tellIds?: null | string[];
             /** @description The switches it stops as soon as it tells; `null`: none. */
             stopSwitchIds?: null | string[];
-            /** @description The main valves it closes; none named: every one that has a drive. */
+            /** @description The main valves it closes or opens; none named: every one that has a drive. */
             stopValveIds: string[];
+            hold?: null | components["schemas"]["RuleHold"];
             /**
              * Format: double
-             * @description From telling to closing.
+             * @description From telling to closing or opening.
              */
             delayS: number;
             /** @description Whether a pending closing is dropped when all that the rule waits for is over: its sensors dry again, the mains back. */
             cancelIfDry: boolean;
         };
         /** @enum {unknown} */
-        RuleAction: "close" | "tellOnly";
+        RuleAction: "close" | "tellOnly" | "open";
         /** @description What holds of a plan's rules under any order of events. */
         RuleCheck: {
             /** @description The refuted ones first, then those that were not proved. */
@@ -3761,6 +3764,8 @@ export interface components {
             /** @description In the order of the plan. */
             rows: components["schemas"]["GridRow"][];
         };
+        /** @enum {unknown} */
+        RuleHold: "untilDry" | "untilReset" | null;
         /** @description Where a rule's text is at fault. */
         RuleTextFault: {
             /**

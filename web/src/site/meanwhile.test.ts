@@ -4,21 +4,29 @@ import { addable, newStep, otherLeaks, readMeanwhile, rehearsalQuery, writeMeanw
 
 const plan = {
   building: { rooms: [{ leaks: [{ id: 'hose' }, { id: 'basin' }] }, { leaks: [{ id: 'wc' }] }] },
-  installation: { buttons: [{ id: 'door', name: 'By the door' }] },
+  installation: {
+    buttons: [{ id: 'door', name: 'By the door' }],
+    drives: [{ id: 'd', stopValveId: 'main' }],
+    rules: [{ id: 'close', hold: 'untilReset' }],
+  },
 } as unknown as Plan
-const none = { mode: null, leakId: null, buttonId: null }
+const none = { mode: null, leakId: null, buttonId: null, stopValveId: null }
 const asked = { leakId: 'hose', mode: 'home', faults: [], meanwhile: [] as Meanwhile[] } as const
 const steps: Meanwhile[] = [
   { ...none, atS: 60, kind: 'modeBecomes', mode: 'away' },
   { ...none, atS: 90.5, kind: 'wipedUp' },
   { ...none, atS: 30, kind: 'leakStarts', leakId: 'basin' },
   { ...none, atS: 20, kind: 'buttonPressed', buttonId: 'door' },
+  { ...none, atS: 200, kind: 'valveOpened', stopValveId: 'main' },
+  { ...none, atS: 150, kind: 'reset' },
 ]
 
 describe('what happens meanwhile', () => {
   it('stands in an address and is read back', () => {
     const text = writeMeanwhile(steps)
-    expect(text).toBe('modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20')
+    expect(text).toBe(
+      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150',
+    )
     expect(readMeanwhile(text, plan)).toEqual(steps)
     expect(rehearsalQuery({ ...asked, faults: ['hubFailed'], meanwhile: steps.slice(1, 2) })).toEqual({
       leak: 'hose',
@@ -29,9 +37,17 @@ describe('what happens meanwhile', () => {
     expect(rehearsalQuery({ ...asked, faults: [] })).toEqual({ leak: 'hose', mode: 'home' })
   })
 
-  it.each(['', 'rain@5', 'wipedUp', 'wipedUp@', 'modeBecomes@5', 'modeBecomes:gone@5', 'leakStarts:attic@5'])(
-    'leaves out what it cannot read or the plan has not: %s',
-    (text) => expect(readMeanwhile(text, plan)).toEqual([]),
+  it.each([
+    '',
+    'rain@5',
+    'wipedUp',
+    'wipedUp@',
+    'modeBecomes@5',
+    'modeBecomes:gone@5',
+    'leakStarts:attic@5',
+    'valveOpened:gone@5',
+  ])('leaves out what it cannot read or the plan has not: %s', (text) =>
+    expect(readMeanwhile(text, plan)).toEqual([]),
   )
 
   it('offers a leak that does not run yet, another mode, and buttons where there are any', () => {
@@ -44,7 +60,12 @@ describe('what happens meanwhile', () => {
     })
     const all = [...steps, { ...none, atS: 1, kind: 'leakStarts' as const, leakId: 'wc' }]
     expect(addable('leakStarts', plan, { ...asked, faults: [], meanwhile: all })).toBe(false)
-    const bare = { ...plan, installation: {} } as Plan
-    expect(addable('buttonPressed', bare, { ...asked, faults: [] })).toBe(false)
+    expect(newStep('valveOpened', 12, plan, { ...asked, faults: [] }).stopValveId).toBe('main')
+    const bare = { ...plan, installation: { drives: [], rules: [{ id: 'close' }] } } as unknown as Plan
+    for (const kind of ['buttonPressed', 'valveOpened', 'reset'] as const)
+      expect([
+        addable(kind, plan, { ...asked, faults: [] }),
+        addable(kind, bare, { ...asked, faults: [] }),
+      ]).toEqual([true, false])
   })
 })

@@ -11,12 +11,17 @@ export interface AskedRehearsal {
 
 /** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
 
+/** The mode, leak, button or stop valve of a step. */
+export const aboutOf = ({ mode, leakId, buttonId, stopValveId }: Meanwhile): string | null | undefined =>
+  mode ?? leakId ?? buttonId ?? stopValveId
+
 const kinds = Object.keys(meanwhileWords) as Meanwhile['kind'][]
 
 export const writeMeanwhile = (steps: Meanwhile[]): string =>
   steps
-    .map(({ kind, mode, leakId, buttonId, atS }) => {
-      const about = mode ?? leakId ?? buttonId
+    .map((step) => {
+      const { kind, atS } = step
+      const about = aboutOf(step)
       return `${kind}${about ? `:${about}` : ''}@${atS}`
     })
     .join()
@@ -37,12 +42,20 @@ export const rehearsalQuery = ({
 /** What cannot be read, or is about what the plan has not, is left out: an address may be old. */
 export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
   const leakIds = plan.building.rooms.flatMap((r) => r.leaks.map((l) => l.id))
+  const valveIds = drivenIds(plan)
   const buttonIds = (plan.installation.buttons ?? []).map((b) => b.id)
   return text.split(',').flatMap((part) => {
     const [, word, about, time] = /^(\w+)(?::([^@]+))?@([\d.]+)$/.exec(part) ?? []
     const kind = kinds.find((k) => k === word)
     if (!kind || !Number.isFinite(Number(time))) return []
-    const step: Meanwhile = { atS: Number(time), kind, mode: null, leakId: null, buttonId: null }
+    const step: Meanwhile = {
+      atS: Number(time),
+      kind,
+      mode: null,
+      leakId: null,
+      buttonId: null,
+      stopValveId: null,
+    }
     switch (kind) {
       case 'modeBecomes': {
         const mode = modes.find((m) => m === about)
@@ -52,15 +65,21 @@ export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
         return leakIds.includes(about ?? '') ? [{ ...step, leakId: about! }] : []
       case 'buttonPressed':
         return buttonIds.includes(about ?? '') ? [{ ...step, buttonId: about! }] : []
+      case 'valveOpened':
+        return valveIds.includes(about ?? '') ? [{ ...step, stopValveId: about! }] : []
       default:
         return [step]
     }
   })
 }
 
+const drivenIds = (plan: Plan): string[] => plan.installation.drives.map((d) => d.stopValveId)
+
 /** What may be put in beside what is there already: another leak only once, and nothing that the plan has not. */
 export function addable(kind: Meanwhile['kind'], plan: Plan, { leakId, meanwhile }: AskedRehearsal): boolean {
   if (kind === 'buttonPressed') return (plan.installation.buttons ?? []).length > 0
+  if (kind === 'valveOpened') return drivenIds(plan).length > 0
+  if (kind === 'reset') return plan.installation.rules.some((r) => r.hold === 'untilReset')
   return kind !== 'leakStarts' || otherLeaks(plan, leakId, meanwhile).length > 0
 }
 
@@ -83,5 +102,6 @@ export function newStep(
     mode: kind === 'modeBecomes' ? modes.find((m) => m !== mode)! : null,
     leakId: kind === 'leakStarts' ? otherLeaks(plan, leakId, meanwhile)[0]! : null,
     buttonId: kind === 'buttonPressed' ? plan.installation.buttons![0]!.id : null,
+    stopValveId: kind === 'valveOpened' ? drivenIds(plan)[0]! : null,
   }
 }

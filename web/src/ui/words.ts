@@ -99,6 +99,7 @@ export const causeWords: Record<Cause, string> = {
   driveWithoutPower: 'The drive has no power to turn the valve.',
   endsSwapped: 'The hub takes open for closed: its order to close opens.',
   nobodyHears: 'What the hub tells comes to nobody.',
+  openedAgain: 'The valve was opened again while the leak went on.',
 }
 
 /** Everything that may be broken, in the order of the answers. */
@@ -168,6 +169,9 @@ export const eventWords: Record<EventKind, string> = {
   sensorDry: 'Sensor is dry',
   leakEnds: 'The leak ends',
   leakStarts: 'Another leak begins',
+  reset: 'Somebody resets it',
+  valveOpens: 'Valve is opened again',
+  openingRefused: 'Opening refused: wet, silent or held',
 }
 
 /** What a rule waits for. */
@@ -194,6 +198,8 @@ export const meanwhileWords: Record<Meanwhile['kind'], string> = {
   leakEnds: 'The leak ends',
   leakStarts: 'Another leak begins',
   buttonPressed: 'A button is pressed',
+  reset: 'Somebody resets it',
+  valveOpened: 'Opened by hand',
 }
 
 export const provenanceWords: Record<Provenance, string> = {

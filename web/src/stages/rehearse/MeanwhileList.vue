@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Meanwhile, Plan } from '@/api/types'
-import { leaksOf } from '@/site/names'
+import { leaksOf, valveName } from '@/site/names'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
-import { addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
+import { aboutOf, addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
 
 /** What happens while the leak runs: put in at the moment that is looked at. */
 const props = defineProps<{ plan: Plan; asked: AskedRehearsal; atS: number }>()
@@ -43,9 +43,13 @@ function choices(step: Meanwhile): Choice<string>[] {
       value,
       label: leakName(value),
     }))
+  if (step.kind === 'valveOpened')
+    return props.plan.installation.drives.map((d) => ({
+      value: d.stopValveId,
+      label: valveName(props.plan, d.stopValveId),
+    }))
   return (props.plan.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name }))
 }
-const about = (step: Meanwhile) => step.mode ?? step.leakId ?? step.buttonId
 const setAbout = (index: number, step: Meanwhile, value: string) =>
   set(
     index,
@@ -53,7 +57,9 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
       ? { mode: value as Meanwhile['mode'] }
       : step.kind === 'leakStarts'
         ? { leakId: value }
-        : { buttonId: value },
+        : step.kind === 'valveOpened'
+          ? { stopValveId: value }
+          : { buttonId: value },
   )
 </script>
 
@@ -69,11 +75,11 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
       >
         <span class="w-40 font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
         <ChoiceField
-          v-if="about(step)"
+          v-if="aboutOf(step)"
           class="w-52 grow sm:grow-0"
           label="Which"
           is-inline
-          :value="about(step)!"
+          :value="aboutOf(step)!"
           :choices="choices(step)"
           :apply="(value) => setAbout(index, step, value)"
         />

@@ -98,3 +98,48 @@ describe('a rehearsal at one moment', () => {
     expect(turnedAt([{ timeS: 0, kind: 'stoodShut', volumeM3: 0, ruleId: 'r' }], 0)).toBe(1)
   })
 })
+
+describe('a valve that is opened again', () => {
+  const at = (timeS: number, kind: Rehearsed['events'][number]['kind']) => ({ timeS, kind, volumeM3: 0 })
+  const events = [
+    at(10, 'valveMoves'),
+    at(14, 'flowStops'),
+    at(100, 'valveOpens'),
+    at(130, 'valveMoves'),
+    at(134, 'flowStops'),
+  ]
+
+  it('stands open from then on, until it is turned shut once more', () => {
+    expect([5, 12, 50, 100, 129, 132, 200].map((timeS) => turnedAt(events, timeS))).toEqual([
+      0, 0.5, 1, 0, 0, 0.5, 1,
+    ])
+    expect([50, 150].map((timeS) => turnedAt([at(0, 'stoodShut'), at(100, 'valveOpens')], timeS))).toEqual([
+      1, 0,
+    ])
+  })
+
+  it('has a stretch for each message of a sensor that gets wet twice', () => {
+    const heard = [
+      { ...at(20, 'sensorWet'), sensorId: 'a' },
+      { ...at(21, 'hubKnows'), sensorId: 'a' },
+      { ...at(90, 'sensorDry'), sensorId: 'a' },
+      { ...at(220, 'sensorWet'), sensorId: 'a' },
+      { ...at(221, 'hubKnows'), sensorId: 'a' },
+    ]
+    const lanes = lanesOf({ events: heard } as Rehearsed, (timeS) => timeS, 300)
+    expect(lanes.find((lane) => lane.name === 'radio')?.stretches).toEqual([
+      { fromS: 20, toS: 21 },
+      { fromS: 220, toS: 221 },
+    ])
+  })
+
+  it('has a stretch for each stroke on its lane', () => {
+    const valve = lanesOf({ events } as Rehearsed, (timeS) => timeS, 300).find(
+      (lane) => lane.name === 'valve',
+    )
+    expect(valve?.stretches).toEqual([
+      { fromS: 10, toS: 14 },
+      { fromS: 130, toS: 134 },
+    ])
+  })
+})

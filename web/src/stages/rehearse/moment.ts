@@ -40,11 +40,15 @@ export function wetAt(events: TimelineEvent[], timeS: number): Set<string> {
   return wet
 }
 
+const stands = ({ kind }: TimelineEvent) => kind === 'flowStops' || kind === 'valveStopsShort'
+
 /** How far the handle has turned by then: 0 open, 1 at the end of its stroke. */
-export function turnedAt(events: TimelineEvent[], timeS: number): number {
-  if (events.some((e) => e.kind === 'stoodShut')) return 1
+export function turnedAt(all: TimelineEvent[], timeS: number): number {
+  const opened = all.findLastIndex((e) => e.kind === 'valveOpens' && e.timeS <= timeS)
+  if (opened < 0 && all.some((e) => e.kind === 'stoodShut')) return 1
+  const events = all.slice(opened + 1)
   const from = events.find((e) => e.kind === 'valveMoves')
-  const to = events.find((e) => e.kind === 'flowStops' || e.kind === 'valveStopsShort')
+  const to = events.find(stands)
   if (!from || timeS <= from.timeS) return 0
   return to && to.timeS > from.timeS ? Math.min(1, (timeS - from.timeS) / (to.timeS - from.timeS)) : 1
 }
@@ -60,11 +64,15 @@ const meanwhile: TimelineEvent['kind'][] = [
   'wipedUp',
   'leakEnds',
   'leakStarts',
+  'reset',
 ]
 
 /** The last moment that a rehearsal shows, s: until its flow stops, and until all that happens meanwhile has. */
 export const lastOf = ({ curve, events }: Pick<Rehearsed, 'curve' | 'events'>): number =>
-  Math.max(curve.at(-1)!.timeS, ...events.filter((e) => meanwhile.includes(e.kind)).map((e) => e.timeS))
+  Math.max(
+    curve.at(-1)!.timeS,
+    ...events.filter((e) => meanwhile.includes(e.kind) || e.kind === 'valveOpens').map((e) => e.timeS),
+  )
 
 const laneOf: Partial<Record<TimelineEvent['kind'], LaneName>> = {
   ...(Object.fromEntries(meanwhile.map((kind) => [kind, 'people'])) as object),
@@ -79,6 +87,8 @@ const laneOf: Partial<Record<TimelineEvent['kind'], LaneName>> = {
   valveMoves: 'valve',
   flowStops: 'valve',
   valveStopsShort: 'valve',
+  valveOpens: 'valve',
+  openingRefused: 'rules',
   told: 'people',
 }
 
@@ -116,14 +126,22 @@ export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, end
     radio: events
       .filter((e) => e.kind === 'hubKnows')
       .flatMap((known) => {
-        const wet = events.find((e) => e.kind === 'sensorWet' && e.sensorId === known.sensorId)
+        const wet = events.findLast(
+          (e) => e.kind === 'sensorWet' && e.sensorId === known.sensorId && e.timeS <= known.timeS,
+        )
         return between(wet?.timeS, known.timeS)
       }),
     rules: between(first('hubKnows'), first('closingOrdered')),
     valve:
       first('stoodShut') === undefined
-        ? between(first('valveMoves'), first('flowStops') ?? first('valveStopsShort'))
-        : between(0, endS),
+        ? merged(
+            events
+              .filter((e) => e.kind === 'valveMoves')
+              .flatMap((moves) =>
+                between(moves.timeS, events.find((e) => stands(e) && e.timeS > moves.timeS)?.timeS),
+              ),
+          )
+        : between(0, first('valveOpens') ?? endS),
     people: between(first('told'), endS),
   }
   return names.map((name) => {

@@ -8,6 +8,7 @@ export function whoOf(event: TimelineEvent, plan: Plan): string | undefined {
   if (event.mode) return modeWords[event.mode]
   if (event.leakId) return leaksOf(plan).find((l) => l.leak.id === event.leakId)?.leak.name
   if (event.buttonId) return installation.buttons?.find((b) => b.id === event.buttonId)?.name
+  if (event.kind === 'valveOpens' && !event.ruleId) return 'by hand'
   if (event.ruleId) return installation.rules.find((r) => r.id === event.ruleId)?.name
   if (event.kind === 'closingOrdered')
     return event.sensorId

@@ -43,6 +43,12 @@ const modeChoices = modes.map((mode) => ({ value: mode, label: modeWords[mode] }
 const actions: Choice<Rule['action']>[] = [
   { value: 'close', label: 'Tell, and close' },
   { value: 'tellOnly', label: 'Only tell' },
+  { value: 'open', label: 'Tell, and open' },
+]
+/** What bars a rule from opening the valve again. */
+const holds: Choice<NonNullable<Rule['hold']>>[] = [
+  { value: 'untilDry', label: 'Until dry' },
+  { value: 'untilReset', label: 'Until somebody resets it' },
 ]
 
 const sentence = computed(() => sentenceOf(props.rule, open.plan!, preferences.system))
@@ -191,11 +197,11 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :choices="contacts"
         :apply="setTold"
       />
-      <div v-if="rule.action === 'close'">
+      <div v-if="rule.action !== 'tellOnly'">
         <MeasureField
-          label="Delay before closing"
+          :label="rule.action === 'open' ? 'Delay before opening' : 'Delay before closing'"
           kind="duration"
-          how="From telling to closing."
+          :how="rule.action === 'open' ? 'From telling to opening.' : 'From telling to closing.'"
           required
           :values="[rule.delayS]"
           :apply="(v) => set('delay', (r) => void (r.delayS = v![0]!))"
@@ -210,8 +216,21 @@ const set = (what: string, change: (rule: Rule) => void) =>
           :apply="(on) => set('cancelled if dry', (r) => void (r.cancelIfDry = on))"
         />
       </div>
+      <AnswerField
+        v-if="rule.action === 'close'"
+        label="Keeps shut"
+        how="Against rules that open it again; by hand it opens at any time."
+        :value="rule.hold ?? 'untilDry'"
+        :choices="holds"
+        :apply="(hold) => set('hold', (r) => void (r.hold = hold === 'untilDry' ? null : hold))"
+        :pointer="`/installation/rules/${index}/hold`"
+      />
+      <p v-if="rule.action === 'open'" class="text-faded text-[13.5px] sm:col-span-2">
+        It does not open while a sensor that closes the valve is wet or has been silent for three reports,
+        while a closing is pending, or while one holds until it is reset.
+      </p>
       <TickChoices
-        v-if="rule.action === 'close' && (mains.length > 1 || rule.stopValveIds?.length)"
+        v-if="rule.action !== 'tellOnly' && (mains.length > 1 || rule.stopValveIds?.length)"
         class="sm:col-span-2"
         label="These stop valves; none ticked is every one with a drive"
         :values="rule.stopValveIds ?? []"

@@ -96,8 +96,8 @@ describe('a story as a rehearsal', () => {
       mode: 'away',
       faults: [],
       meanwhile: [
-        { atS: 12, kind: 'modeBecomes', mode: 'home', leakId: null, buttonId: null },
-        { atS: 18, kind: 'leakStarts', mode: null, leakId: 'sink', buttonId: null },
+        { atS: 12, kind: 'modeBecomes', mode: 'home', leakId: null, buttonId: null, stopValveId: null },
+        { atS: 18, kind: 'leakStarts', mode: null, leakId: 'sink', buttonId: null, stopValveId: null },
       ],
     })
   })
@@ -106,7 +106,17 @@ describe('a story as a rehearsal', () => {
     const begins = step(0, 'startsIn', { mode: 'home' })
     const wet = step(0, 'sensorWet', { sensorId: 'dairy' })
     expect(story(begins, wet, step(1, 'sensorDry', { sensorId: 'dairy' }))).toBeNull()
-    expect(story(begins, wet, step(1, 'valveOpened'))).toBeNull()
+    expect(story(begins, step(0, 'valveOpened', { stopValveIds: ['main'] }), wet)).toBeNull()
+    expect(story(begins, wet, step(90, 'valveOpened', { stopValveIds: ['main'] }))?.meanwhile).toEqual([
+      {
+        atS: 99,
+        kind: 'valveOpened',
+        mode: null,
+        leakId: null,
+        buttonId: null,
+        stopValveId: 'main',
+      },
+    ])
     expect(story(begins, step(0, 'sensorWet', { sensorId: 'pit' }))).toBeNull()
     expect(story(begins)).toBeNull()
     // The second leak would have to begin before the first.

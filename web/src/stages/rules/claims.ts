@@ -80,8 +80,9 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
 }
 
 /**
- * A story as a rehearsal: a leak that each wet sensor knows of first, and the modes that come. Null where it tells of more than a rehearsal
- * can show: of what dries, of hands that open a valve (or have opened one that a mode had shut), or of a sensor that knows of no leak first.
+ * A story as a rehearsal: a leak that each wet sensor knows of first, the modes that come, and the hands that open a valve. Null where it
+ * tells of more than a rehearsal can show: of what dries, of a valve that was opened before (or that a mode had shut), or of a sensor that
+ * knows of no leak first.
  */
 export function rehearsalOf(
   plan: Plan,
@@ -91,25 +92,23 @@ export function rehearsalOf(
   const { steps } = claim
   const first = steps.findIndex((s) => s.kind === 'sensorWet')
   const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
-  if (first < 0 || opens || steps.some((s) => s.kind === 'sensorDry' || s.kind === 'valveOpened')) return null
+  const isShown = (step: CheckStep, i: number) =>
+    step.kind !== 'sensorDry' && (step.kind !== 'valveOpened' || i > first)
+  if (first < 0 || opens || !steps.every(isShown)) return null
   const mode = steps.slice(0, first).findLast((s) => s.mode)?.mode
   const begun = tripOf(steps[first]!.sensorId, assessment)
   if (!begun || !mode) return null
   const meanwhile: Meanwhile[] = []
-  for (const { atS, kind, sensorId, mode: comes } of steps.slice(first + 1)) {
+  const nothing = { mode: null, leakId: null, buttonId: null, stopValveId: null }
+  for (const { atS, kind, sensorId, stopValveIds, mode: comes } of steps.slice(first + 1)) {
     const afterS = begun.timeS! + atS - steps[first]!.atS
-    if (kind === 'modeBecomes')
-      meanwhile.push({ atS: afterS, kind, mode: comes!, leakId: null, buttonId: null })
+    if (kind === 'modeBecomes') meanwhile.push({ ...nothing, atS: afterS, kind, mode: comes! })
+    if (kind === 'valveOpened')
+      meanwhile.push(...stopValveIds.map((stopValveId) => ({ ...nothing, atS: afterS, kind, stopValveId })))
     if (kind !== 'sensorWet') continue
     const other = tripOf(sensorId, assessment)
     if (!other || other.timeS! > afterS) return null
-    meanwhile.push({
-      atS: afterS - other.timeS!,
-      kind: 'leakStarts',
-      mode: null,
-      leakId: other.leakId,
-      buttonId: null,
-    })
+    meanwhile.push({ ...nothing, atS: afterS - other.timeS!, kind: 'leakStarts', leakId: other.leakId })
   }
   return { leakId: begun.leakId, mode, faults: [], meanwhile }
 }

@@ -35,7 +35,9 @@ describe('what is offered next in a rule’s text', () => {
     ['rule "Out" when any sensor is wet for 5 s in away then tell, wait 1 min ', ['unless dry,']],
     ['rule "Out" when the mains fails for 5 s in away then tell, wait 1 min unless ', ['over,']],
     ['rule "Out" when any sensor is wet for 5 s in away then tell, close "U', ['"Under the stair"']],
-    ['rule "Out" when any sensor is wet for 5 s in away then tell, close every valve ', []],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, close every valve ', ['until reset']],
+    ['rule "Out" when any button is pressed for 5 s in away then tell, open every valve ', []],
+    ['rule "Out" when any sensor is wet for 5 s in away then tell, close every valve until ', ['reset']],
     ['rule "Out', []],
   ])('%s', (text, offered) => expect(words(text)).toEqual(offered))
 

@@ -54,12 +54,14 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
   if (last === undefined) return ['rule']
   if (last.startsWith('"') || last.startsWith('#')) {
     if (!isIn('when')) return ['when']
-    if (isIn('then')) return isIn('close') ? [] : ['and']
+    if (isIn('then')) return isIn('close') ? ['until reset'] : isIn('open') ? [] : ['and']
     return waitsForButton ? ['is pressed for'] : ['is wet for', 'is silent for']
   }
   if (last === ',') {
     if (isIn('then'))
-      return isIn('close') ? known.valves.map(quoted) : ['stop', 'wait', 'close every valve', 'close']
+      return isIn('close') || isIn('open')
+        ? known.valves.map(quoted)
+        : ['stop', 'wait', 'close every valve', 'close', 'open every valve', 'open']
     return isIn('in') ? modes : (waitsForButton ? known.buttons : known.sensors).map(quoted)
   }
   switch (last) {
@@ -115,7 +117,12 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
       return (isIn('stop') ? known.switches : known.contacts).map(quoted)
     case 'stop':
       return known.switches.map(quoted)
+    case 'valve':
+      return isIn('close') ? ['until reset'] : []
+    case 'until':
+      return ['reset']
     case 'close':
+    case 'open':
       return ['every valve', ...known.valves.map(quoted)]
     default:
       if (/^\d/.test(last)) return isIn('for') ? ['s', 'min', 'h'] : ['of', 'sensors']

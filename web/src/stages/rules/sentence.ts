@@ -68,5 +68,9 @@ function then(rule: Rule, plan: Plan, time: Time): string {
   const which = valves.length ? ` ${valves.join(' and ')}` : ''
   const soon = rule.delayS === 0 ? 'at once' : `after ${time(rule.delayS)}`
   const unless = (rule.trigger ?? 'sensorWet') === 'sensorWet' ? 'it dries' : 'that is over by then'
-  return `${tell}, then close${which} ${soon}${rule.cancelIfDry && rule.delayS > 0 ? ` unless ${unless}` : ''}`
+  const [act, holds] =
+    rule.action === 'open'
+      ? ['open', ', if nothing that guards it is wet']
+      : ['close', rule.hold === 'untilReset' ? ', and keep it shut until it is reset' : '']
+  return `${tell}, then ${act}${which} ${soon}${rule.cancelIfDry && rule.delayS > 0 ? ` unless ${unless}` : ''}${holds}`
 }
