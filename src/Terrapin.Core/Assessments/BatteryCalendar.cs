@@ -10,7 +10,10 @@ namespace Terrapin.Core.Assessments;
 /// <param name="Years">As the model says, at most what a battery keeps on the shelf.</param>
 /// <param name="IsCapped">Whether the model says longer than that.</param>
 /// <param name="ChangeBy">First of the month before it is empty.</param>
-public sealed record BatteryDue(string DeviceId, string Name, double Years, bool IsCapped, DateOnly ChangeBy);
+/// <param name="Cells">What they are made of.</param>
+/// <param name="Count">How many; <see langword="null"/>: not said.</param>
+/// <param name="Size">As it is sold.</param>
+public sealed record BatteryDue(string DeviceId, string Name, double Years, bool IsCapped, DateOnly ChangeBy, BatteryCells Cells = BatteryCells.Unknown, int? Count = null, CellSize Size = CellSize.Unknown);
 
 /// <summary>A visit to change batteries.</summary>
 /// <param name="Month">Its first day.</param>
@@ -51,8 +54,8 @@ public sealed record BatteryCalendar
     /// <param name="fitted">When all of them got new batteries.</param>
     public static BatteryCalendar Of(Plan plan, DateOnly fitted)
     {
-        (string Id, string Name, double? Years)[] lives = [.. Lives(plan)];
-        BatteryDue[] due = [.. lives.Where(l => l.Years is not null).Select(l => Due(l.Id, l.Name, l.Years!.Value, fitted)).OrderBy(d => d.ChangeBy)];
+        (string Id, string Name, double? Years, BatteryCells Cells, int? Count, CellSize Size)[] lives = [.. Lives(plan)];
+        BatteryDue[] due = [.. lives.Where(l => l.Years is not null).Select(l => Due(l.Id, l.Name, l.Years!.Value, fitted) with { Cells = l.Cells, Count = l.Count, Size = l.Size }).OrderBy(d => d.ChangeBy)];
         (BatteryDue Device, int Months)[] every = [.. due.Select(d => (d, MonthsOf(d.Years)))];
         HashSet<int> apart = [.. every.SelectMany(e => Enumerable.Range(1, (HorizonYears * MonthsAYear) / e.Months).Select(n => n * e.Months))];
         (List<BatteryVisit> visits, int sets) = Together(every, fitted);
@@ -86,17 +89,19 @@ public sealed record BatteryCalendar
         return (visits, sets);
     }
 
-    private static IEnumerable<(string Id, string Name, double? Years)> Lives(Plan plan)
+    private static IEnumerable<(string Id, string Name, double? Years, BatteryCells Cells, int? Count, CellSize Size)> Lives(Plan plan)
     {
         Dictionary<string, double?> years = SensorLife.Of(plan).ToDictionary(l => l.SensorId, l => l.Years);
         foreach (Sensor sensor in plan.Installation.Sensors)
         {
-            yield return (sensor.Id, sensor.Name, years.GetValueOrDefault(sensor.Id));
+            SensorBattery? battery = plan.SpecOf(sensor).Battery;
+            yield return (sensor.Id, sensor.Name, years.GetValueOrDefault(sensor.Id), sensor.Cells ?? battery?.Cells ?? default, battery?.Count, battery?.Size ?? default);
         }
 
         foreach (FittedDrive drive in plan.Installation.Drives.Where(d => d.Power == DrivePower.Batteries))
         {
-            yield return (drive.Id, $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}", PowerOutlook.Of(drive, plan.SpecOf(drive), plan.StopValve(drive.StopValveId).Place.ColdestC, "").LifeYears);
+            DriveBattery? battery = plan.SpecOf(drive).Battery;
+            yield return (drive.Id, $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}", PowerOutlook.Of(drive, plan.SpecOf(drive), plan.StopValve(drive.StopValveId).Place.ColdestC, "").LifeYears, drive.Cells ?? battery?.Cells ?? default, battery?.Count, battery?.Size ?? default);
         }
     }
 

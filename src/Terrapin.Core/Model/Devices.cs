@@ -329,6 +329,22 @@ public enum BatteryCells
     Lithium,
 }
 
+/// <summary>Sizes of cells as they are sold.</summary>
+[JsonConverter(typeof(CamelCase<CellSize>))]
+public enum CellSize
+{
+    Unknown,
+    Aaa,
+    Aa,
+    C,
+    D,
+    NineVolt,
+    Cr2,
+    Cr123A,
+    Cr2032,
+    Cr2450,
+}
+
 /// <summary>A sensor's battery and what draws on it.</summary>
 public sealed record SensorBattery
 {
@@ -344,6 +360,13 @@ public sealed record SensorBattery
 
     /// <summary>The cells that it comes with.</summary>
     public BatteryCells Cells { get; init; }
+
+    /// <summary>How many cells there are.</summary>
+    [Limits(1, 40, "")]
+    public int? Count { get; init; }
+
+    /// <summary>Their size as it is sold.</summary>
+    public CellSize Size { get; init; }
 
     /// <summary>Whether the maker allows lithium cells in it.</summary>
     public Answer LithiumAllowed { get; init; }
@@ -378,6 +401,13 @@ public sealed record DriveBattery
 
     /// <summary>The cells that it comes with.</summary>
     public BatteryCells Cells { get; init; }
+
+    /// <summary>How many cells there are.</summary>
+    [Limits(1, 40, "")]
+    public int? Count { get; init; }
+
+    /// <summary>Their size as it is sold.</summary>
+    public CellSize Size { get; init; }
 
     /// <summary>Whether the maker allows lithium cells in it.</summary>
     public Answer LithiumAllowed { get; init; }

@@ -1,5 +1,3 @@
-using System.Text.RegularExpressions;
-
 namespace Terrapin.Core.Model;
 
 /// <summary>The range in which a number of the plan can be true, and its SI unit for messages and the schema.</summary>
@@ -26,13 +24,11 @@ public sealed class AtMostAttribute(int max) : Attribute
 /// A short readable identifier: lower-case letters, digits and hyphens, starting with a letter or digit, at most 40.
 /// </summary>
 [AttributeUsage(AttributeTargets.Property)]
-public sealed partial class IdAttribute : Attribute
+public sealed class IdAttribute : Attribute
 {
     public const string Pattern = "^[a-z0-9][a-z0-9-]{0,39}$";
 
     /// <summary>Whether a text is such an identifier.</summary>
-    public static bool IsId(string text) => IdPattern().IsMatch(text);
-
-    [GeneratedRegex(Pattern)]
-    private static partial Regex IdPattern();
+    public static bool IsId(string text) =>
+        text.Length is > 0 and <= 40 && text[0] != '-' && text.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-');
 }

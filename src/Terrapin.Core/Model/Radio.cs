@@ -177,6 +177,11 @@ public sealed record SignalReading
     [Id]
     public required string ToId { get; init; }
 
+    /// <summary>As a device says it; <see langword="null"/>: it shows bars.</summary>
     [Limits(-160, 0, "dBm")]
-    public required double Dbm { get; init; }
+    public double? Dbm { get; init; }
+
+    /// <summary>Bars of five that it shows; <see langword="null"/>: it says dBm.</summary>
+    [Limits(0, 5, "")]
+    public int? Bars { get; init; }
 }

@@ -46,6 +46,9 @@ public sealed record RadioLink
     /// <summary>The signal that was read in place, dBm.</summary>
     public double? ReadDbm { get; init; }
 
+    /// <summary>The bars of five that a device showed in place.</summary>
+    public int? ReadBars { get; init; }
+
     /// <summary>What is left above what the radio needs, the fade kept back; by the reading where there is one. dB.</summary>
     public required Interval MarginDb { get; init; }
 

@@ -21,14 +21,14 @@ internal sealed record RadioFigures(string Id, string Name, double FrequencyMHz,
 /// <summary>All devices of a plan that speak one radio, and what reaches from each to each.</summary>
 internal sealed class RadioNet
 {
-    private readonly Dictionary<(string, string), double> read;
+    private readonly Dictionary<(string, string), SignalReading> read;
 
     public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices, IReadOnlyList<IReadOnlyList<WallPiece>> walls)
     {
         Radio = radio;
         House = new RadioHouse(plan, walls, radio.FrequencyMHz);
         Devices = [.. devices.Where(d => d.RadioIds.Contains(radio.Id))];
-        read = plan.Installation.Signals.ToDictionary(s => (s.FromId, s.ToId), s => s.Dbm);
+        read = plan.Installation.Signals.ToDictionary(s => (s.FromId, s.ToId));
     }
 
     public RadioFigures Radio { get; }
@@ -39,8 +39,8 @@ internal sealed class RadioNet
     public IReadOnlyList<RadioDevice> Devices { get; }
 
     /// <summary>What reaches from one to the other, dB above what is needed; <see langword="null"/>: one is not drawn, and nobody has read it.</summary>
-    public DbSpan? Margin(RadioDevice from, RadioDevice to) => ReadDbm(from.Id, to.Id) is { } dbm
-        ? DbSpan.Exactly(Radio.MarginDb(dbm))
+    public DbSpan? Margin(RadioDevice from, RadioDevice to) => Read(from.Id, to.Id) is { } reading
+        ? Read(reading)
         : (from.Place, to.Place) is ({ } begin, { } end) ? Radio.Margin(House.Between(begin, end).Loss + from.Cover + to.Cover) : null;
 
     /// <summary>What reaches a device from a place that stands free, whatever was read.</summary>
@@ -76,7 +76,8 @@ internal sealed class RadioNet
             CoversDb = covers.ToInterval(),
             IsBlocked = isBlocked,
             PredictedDbm = predicted?.ToInterval() ?? Interval.Unknown,
-            ReadDbm = ReadDbm(from.Id, to.Id),
+            ReadDbm = Read(from.Id, to.Id)?.Dbm,
+            ReadBars = Read(from.Id, to.Id)?.Bars,
             MarginDb = margin.ToInterval(),
             Standing = MarginStandings.Of(margin.ToInterval(), isBlocked),
             Chance = new Interval(RadioLoss.Chance(margin.Low), RadioLoss.Chance(margin.High)),
@@ -85,7 +86,13 @@ internal sealed class RadioNet
     }
 
     /// <summary>A signal is as strong there as back.</summary>
-    private double? ReadDbm(string a, string b) => read.TryGetValue((a, b), out double dbm) || read.TryGetValue((b, a), out dbm) ? dbm : null;
+    private SignalReading? Read(string a, string b) => read.GetValueOrDefault((a, b)) ?? read.GetValueOrDefault((b, a));
+
+    private DbSpan Read(SignalReading reading)
+    {
+        DbSpan dbm = reading.Dbm is { } read ? DbSpan.Exactly(read) : SignalBars.Dbm(reading.Bars!.Value, Radio.NeededDbm);
+        return new DbSpan(Radio.MarginDb(dbm.Low), Radio.MarginDb(dbm.High));
+    }
 
     /// <summary>
     /// What each hub and repeater passes on to a hub: the best way by its weakest hop, with at most as many hops as the radio allows.

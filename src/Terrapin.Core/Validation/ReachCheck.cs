@@ -79,6 +79,11 @@ internal static class ReachCheck
             SignalReading reading = chosen.Signals[i];
             AddMissing(talking, reading.FromId, $"{at}/signals/{i}/fromId", "sensor, drive or repeater", errors);
             AddMissing(hearing, reading.ToId, $"{at}/signals/{i}/toId", "hub, repeater or drive", errors);
+            if (reading.Dbm is null == reading.Bars is null)
+            {
+                errors.Add(new DocumentError($"{at}/signals/{i}/dbm", "Give the signal in dBm, or in bars of five."));
+            }
+
             if (!seen.Add((reading.FromId, reading.ToId)))
             {
                 errors.Add(new DocumentError($"{at}/signals/{i}", "The signal between these two is given twice. Keep one reading."));

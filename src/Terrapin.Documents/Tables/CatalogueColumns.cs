@@ -21,6 +21,8 @@ public static class CatalogueColumns
         new("battery usable", "battery/usableShare", "share"),
         new("battery self-discharge", "battery/selfDischargePerYear", "1/year"),
         new("battery cells", "battery/cells") { Label = "Cells it comes with", IsOptional = true, Words = typeof(BatteryCells) },
+        new("battery count", "battery/count", "pieces") { Label = "Cells in it", IsOptional = true },
+        new("battery size", "battery/size") { Label = "Size of a cell", IsOptional = true, Words = typeof(CellSize) },
         new("lithium allowed", "battery/lithiumAllowed") { Label = "Lithium cells allowed", IsOptional = true, Words = typeof(Answer) },
     ];
 

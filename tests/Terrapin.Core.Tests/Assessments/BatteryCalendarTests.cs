@@ -35,6 +35,16 @@ public class BatteryCalendarTests
     }
 
     [Fact]
+    public void It_says_how_many_cells_of_which_size_to_bring()
+    {
+        Plan plan = With(2.5);
+        BatteryDue due = Assert.Single(BatteryCalendar.Of(plan, Fitted).Devices);
+        Assert.Equal((BatteryCells.Alkaline, 2, CellSize.Aaa), (due.Cells, due.Count!.Value, due.Size));
+        Plan changed = plan.WithInstallation(i => i with { Sensors = [i.Sensors[0] with { Cells = BatteryCells.Lithium }] });
+        Assert.Equal(BatteryCells.Lithium, Assert.Single(BatteryCalendar.Of(changed, Fitted).Devices).Cells);
+    }
+
+    [Fact]
     public void Beyond_ten_years_none_is_trusted_and_what_is_not_known_is_named()
     {
         BatteryCalendar calendar = BatteryCalendar.Of(With(25, null), Fitted);

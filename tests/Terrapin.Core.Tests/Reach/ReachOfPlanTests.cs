@@ -1,8 +1,10 @@
 using CsCheck;
 using Terrapin.Core.Findings;
+using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using Terrapin.Core.Reach;
 using Terrapin.Core.Uncertainty;
+using Terrapin.Core.Validation;
 using static Terrapin.Core.Tests.Reach.RadioHouses;
 
 namespace Terrapin.Core.Tests.Reach;
@@ -156,6 +158,37 @@ public class ReachOfPlanTests
             .Append(Direct((0.5, 0.5), at)).Max();
         Assert.Equal(Best(spot, Enumerable.Range(0, repeaters.Length), 0), MarginDb(plan, "s"), 1e-9);
     }, iter: 60);
+
+    [Fact]
+    public void Bars_are_a_bound_in_place_of_the_prediction_and_more_of_them_never_less()
+    {
+        RadioLink? before = null;
+        for (int bars = 0; bars <= 5; bars++)
+        {
+            Plan plan = Row(2, Brick).WithInstallation(i => i with { Signals = [new SignalReading { FromId = "s1", ToId = "hub", Bars = bars }] });
+            RadioLink link = ReachOfPlan.Of(plan).Links.Single(l => l.FromId == "s1");
+            Assert.Equal((bars, null), (link.ReadBars!.Value, link.ReadDbm));
+            Assert.True(link.MarginDb.Low < link.MarginDb.High);
+            Assert.True(before is null || (link.MarginDb.Low >= before.MarginDb.Low && link.MarginDb.High >= before.MarginDb.High));
+            // Bars touch one another: no signal is between two.
+            Assert.True(before is null || link.MarginDb.Low <= before.MarginDb.High);
+            before = link;
+        }
+
+        // Three bars are 12 to 30 dB above what is needed, of which the fade keeps 10 back.
+        Plan three = Row(2, Brick).WithInstallation(i => i with { Signals = [new SignalReading { FromId = "s1", ToId = "hub", Bars = 3 }] });
+        Interval margin = ReachOfPlan.Of(three).Links.Single(l => l.FromId == "s1").MarginDb;
+        Assert.Equal((2.0, 20.0), (margin.Low!.Value, margin.High!.Value));
+    }
+
+    [Theory]
+    [InlineData(null, null)]
+    [InlineData(-70.0, 3)]
+    public void A_reading_is_of_one_kind(double? dbm, int? bars)
+    {
+        Plan plan = Row(2, Brick).WithInstallation(i => i with { Signals = [new SignalReading { FromId = "s1", ToId = "hub", Dbm = dbm, Bars = bars }] });
+        Assert.Equal("/installation/signals/0/dbm", Assert.Single(Assert.Throws<RefusedException>(() => PlanJson.Read(PlanJson.Write(plan))).Errors).Pointer);
+    }
 
     [Fact]
     public void A_reading_counts_in_place_of_the_prediction_both_ways()

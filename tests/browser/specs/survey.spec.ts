@@ -141,7 +141,7 @@ test('the catalogue is edited, written and read; a table at fault changes nothin
   await type(page, 'Reach across', '60', '60 mm')
   await expect(page.getByText('Counts once the whole group is given.').first()).toBeVisible()
   await type(page, 'Reach along', '70', '70 mm')
-  await expect(page.getByText('Counts once the whole group is given.')).toHaveCount(14)
+  await expect(page.getByText('Counts once the whole group is given.')).toHaveCount(15)
   await type(page, 'Copper', '250', '250 N')
   await expect(page.getByRole('textbox', { name: 'Reach over the handle', exact: true })).toHaveValue('130 mm')
 

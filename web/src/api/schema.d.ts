@@ -1539,6 +1539,15 @@ export interface components {
              * @description First of the month before it is empty.
              */
             changeBy: string;
+            /** @description What they are made of. */
+            cells?: components["schemas"]["BatteryCells"];
+            /**
+             * Format: int32
+             * @description How many; `null`: not said.
+             */
+            count?: null | number;
+            /** @description As it is sold. */
+            size?: components["schemas"]["CellSize"];
         };
         BatteryInput: {
             /** Format: double */
@@ -1695,6 +1704,11 @@ export interface components {
         };
         /** @enum {unknown} */
         Cause: "noSensor" | "neverWet" | "noHub" | "noRule" | "onlyTold" | "noDrive" | "notFromMain" | "driveCannotClose" | "driveUnproven" | "stopsShort" | "valvePasses" | "pumpRunsOn" | "sensorGone" | "hubDead" | "driveWithoutPower" | "endsSwapped" | "nobodyHears" | "openedAgain" | null;
+        /**
+         * @description Sizes of cells as they are sold.
+         * @enum {unknown}
+         */
+        CellSize: "unknown" | "aaa" | "aa" | "c" | "d" | "nineVolt" | "cr2" | "cr123A" | "cr2032" | "cr2450";
         /** @description One thing that happens on the way to what was found. */
         CheckStep: {
             /**
@@ -1927,6 +1941,13 @@ export interface components {
             usableShare: number;
             /** @description The cells that it comes with. */
             cells?: components["schemas"]["BatteryCells"];
+            /**
+             * Format: int32
+             * @description How many cells there are.
+             */
+            count?: null | number;
+            /** @description Their size as it is sold. */
+            size?: components["schemas"]["CellSize"];
             /** @description Whether the maker allows lithium cells in it. */
             lithiumAllowed?: components["schemas"]["Answer"];
             /** Format: double */
@@ -3390,6 +3411,11 @@ export interface components {
              * @description The signal that was read in place, dBm.
              */
             readDbm?: null | number;
+            /**
+             * Format: int32
+             * @description The bars of five that a device showed in place.
+             */
+            readBars?: null | number;
             /** @description What is left above what the radio needs, the fade kept back; by the reading where there is one. dB. */
             marginDb: components["schemas"]["Interval"];
             /** @description Whether that is enough. */
@@ -3923,6 +3949,13 @@ export interface components {
             usableShare: number;
             /** @description The cells that it comes with. */
             cells?: components["schemas"]["BatteryCells"];
+            /**
+             * Format: int32
+             * @description How many cells there are.
+             */
+            count?: null | number;
+            /** @description Their size as it is sold. */
+            size?: components["schemas"]["CellSize"];
             /** @description Whether the maker allows lithium cells in it. */
             lithiumAllowed?: components["schemas"]["Answer"];
             /** Format: double */
@@ -4077,8 +4110,16 @@ export interface components {
             fromId: string;
             /** @description The hub, repeater or drive that hears it. */
             toId: string;
-            /** Format: double */
-            dbm: number;
+            /**
+             * Format: double
+             * @description As a device says it; `null`: it shows bars.
+             */
+            dbm?: null | number;
+            /**
+             * Format: int32
+             * @description Bars of five that it shows; `null`: it says dBm.
+             */
+            bars?: null | number;
         };
         Site: {
             name: string;

@@ -5,6 +5,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { download } from '@/ui/download'
 import { figure } from '@/ui/units'
+import { cellsToBring } from '@/ui/choices/cells'
 import { monthOf } from '@/ui/dates'
 
 /** When whose batteries are to be changed, and what it saves to change them together. */
@@ -51,7 +52,10 @@ const plural = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? o
         </thead>
         <tbody>
           <tr v-for="device in data.devices" :key="device.deviceId">
-            <td>{{ device.name }}</td>
+            <td>
+              {{ device.name }}
+              <span class="text-faded block text-[12.5px]">{{ cellsToBring(device) }}</span>
+            </td>
             <td class="figures pl-3 text-right align-top whitespace-nowrap">
               {{ device.isCapped ? 'over 10' : figure(device.years) }}
             </td>

@@ -6,12 +6,13 @@ import { radioName } from '@/site/names'
 import { useSignalLog } from '@/site/queries/signalLog'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import AnswerField from '@/ui/AnswerField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import SwitchField from '@/ui/SwitchField.vue'
 import { show, showBounds } from '@/ui/units'
-import { wallMaterialWords } from '@/ui/words'
+import { wallMaterialWords, type Choice } from '@/ui/words'
 import { day } from '@/ui/dates'
 import { decibels, marginMark, marginText, spanOfDecibels } from '@/ui/margins'
 import ReachRemedies from './ReachRemedies.vue'
@@ -59,7 +60,7 @@ const losses = (link: RadioLink) => [
 ]
 const signalLog = useSignalLog()
 const written = (link: RadioLink) => {
-  const entry = signalLog(link.fromId, link.toId, link.readDbm)
+  const entry = signalLog(link)
   return entry && `Read by ${entry.by}, ${day(entry.at)}.`
 }
 
@@ -69,8 +70,17 @@ const off = (link: RadioLink): number | null =>
     ? null
     : link.readDbm - (link.predictedDbm.low + link.predictedDbm.high) / 2
 
+const setRead = (link: RadioLink, read: Parameters<typeof setSignal>[2]) =>
+  open.edit(`signal ${link.fromId} ${link.toId}`, setSignal(link.fromId, link.toId, read))
 const read = (link: RadioLink) => (values: number[] | null) =>
-  open.edit(`signal ${link.fromId} ${link.toId}`, setSignal(link.fromId, link.toId, values?.[0] ?? null))
+  setRead(link, values ? { dbm: values[0]! } : null)
+/** Where the device shows no dBm. */
+const barChoices: Choice<string>[] = [
+  { value: 'none', label: 'None read' },
+  ...[0, 1, 2, 3, 4, 5].map((n) => ({ value: `${n}`, label: `${n}` })),
+]
+const readBars = (link: RadioLink) => (chosen: string) =>
+  setRead(link, chosen === 'none' ? null : { bars: Number(chosen) })
 
 /** A sensor can order a drive by itself. */
 const drives = computed(() =>
@@ -127,6 +137,15 @@ const drives = computed(() =>
         :values="one(hop.readDbm)"
         :apply="read(hop)"
         pointer="/installation/signals"
+      />
+      <AnswerField
+        v-if="hop.readDbm == null"
+        class="mt-2"
+        label="Or bars of five"
+        how="Wide bounds: makers draw them as they like."
+        :value="hop.readBars == null ? 'none' : `${hop.readBars}`"
+        :choices="barChoices"
+        :apply="readBars(hop)"
       />
       <p v-if="written(hop)" class="text-faded text-[12.5px]">{{ written(hop) }}</p>
       <p v-if="hop.isExtrapolated" class="text-faded mt-1 text-[12.5px]">

@@ -1,6 +1,6 @@
 import figures from '@/api/deviceFigures.json'
 import type { TypedKind } from '@/api/types'
-import { cellWords } from '@/ui/choices/cells'
+import { cellSizeWords, cellWords } from '@/ui/choices/cells'
 import { answerWords, driveSupplyWords, mountWords, sensorKindWords, type Choice } from '@/ui/words'
 
 export type DeviceList = 'drives' | 'sensors' | 'hubs' | 'repeaters' | 'radios' | 'finishes'
@@ -41,6 +41,7 @@ const choices: Record<string, Choice<string>[]> = {
   sensorKind: choicesOf(sensorKindWords),
   answer: choicesOf(answerWords),
   batteryCells: choicesOf(cellWords),
+  cellSize: choicesOf(cellSizeWords),
 }
 
 type Figure = Omit<DeviceColumn, 'choices' | 'kind' | 'refersTo'> & {

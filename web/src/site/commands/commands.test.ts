@@ -164,7 +164,7 @@ const all: [string, Command, string[]][] = [
     ['installation.repeaters'],
   ],
   ['setDirectLink', radio.setDirectLink(sensor.id, drive.id, true), ['installation.links']],
-  ['setSignal', radio.setSignal(sensor.id, hub.id, -70), ['installation.signals']],
+  ['setSignal', radio.setSignal(sensor.id, hub.id, { dbm: -70 }), ['installation.signals']],
   [
     'applyRemedy',
     applyRemedy({ kind: 'secondSensor', targetId: sensor.id } as Remedy),
@@ -265,9 +265,10 @@ describe('commands', () => {
   it('what is gone leaves no link and no signal behind', () => {
     const draft = structuredClone(demo)
     radio.setDirectLink(sensor.id, drive.id, true)(draft)
-    radio.setSignal(sensor.id, hub.id, -70)(draft)
-    radio.setSignal(hub.id, sensor.id, -72)(draft)
-    expect(draft.installation.signals).toEqual([{ fromId: sensor.id, toId: hub.id, dbm: -72 }])
+    radio.setSignal(sensor.id, hub.id, { bars: 3 })(draft)
+    expect(draft.installation.signals).toEqual([{ fromId: sensor.id, toId: hub.id, bars: 3 }])
+    radio.setSignal(hub.id, sensor.id, { dbm: -72 })(draft)
+    expect(draft.installation.signals).toEqual([{ fromId: sensor.id, toId: hub.id, dbm: -72, bars: null }])
     const without = [
       installation.removeSensor(sensor.id),
       building.removeRoom(sensor.roomId),

@@ -58,16 +58,16 @@ export const setDirectLink =
     installation.links = isLinked && isThere ? [...others, { sensorId, driveId }] : others
   }
 
-/** The signal between two devices as it was read in place; null: it was not. */
+/** The signal between two devices as it was read in place, in dBm or in bars of five; null: it was not. */
 export const setSignal =
-  (fromId: string, toId: string, dbm: number | null): Command =>
+  (fromId: string, toId: string, read: { dbm: number } | { bars: number } | null): Command =>
   ({ installation }) => {
     const known = installation.signals.find(
       (s) => (s.fromId === fromId && s.toId === toId) || (s.fromId === toId && s.toId === fromId),
     )
-    if (dbm === null) installation.signals = installation.signals.filter((s) => s !== known)
-    else if (known) known.dbm = dbm
-    else installation.signals.push({ fromId, toId, dbm })
+    if (read === null) installation.signals = installation.signals.filter((s) => s !== known)
+    else if (known) Object.assign(known, { dbm: null, bars: null }, read)
+    else installation.signals.push({ fromId, toId, ...read })
   }
 
 /** What is gone has no links and no signals. */

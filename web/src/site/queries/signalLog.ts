@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, type Refusal } from '@/api/client'
-import type { LoggedEntry } from '@/api/types'
+import type { LoggedEntry, RadioLink } from '@/api/types'
 import { useOpenPlan } from '../openPlan'
 
 /** Who read a signal in place, and when: as the log has it of what is saved. The log is the server's. */
@@ -14,9 +14,13 @@ export function useSignalLog() {
     meta: { showsTrouble: true },
   })
   /** The last entry of a signal, where it is the one that counts. */
-  return (fromId: string, toId: string, dbm: number | null | undefined): LoggedEntry | undefined =>
+  return ({ fromId, toId, readDbm, readBars }: RadioLink): LoggedEntry | undefined =>
     data.value?.findLast(
-      ({ entry: { signal } }) => signal != null && signal.dbm === dbm && isBetween(signal, fromId, toId),
+      ({ entry: { signal } }) =>
+        signal != null &&
+        (signal.dbm ?? null) === (readDbm ?? null) &&
+        (signal.bars ?? null) === (readBars ?? null) &&
+        isBetween(signal, fromId, toId),
     )
 }
 
