@@ -35,19 +35,19 @@ internal static class CellFindings
                     FindingKinds.CellsWeakInCold,
                     share > 0 ? Severity.Caution : Severity.Stop,
                     where,
-                    share > 0 ? $"It gets down to {{coldest}}, where the alkaline cells of {name} give {{share}} of their charge; lithium cells would give {{lithium}}." : $"It gets down to {{coldest}}, where the alkaline cells of {name} give nothing.",
+                    share > 0 ? $"It gets down to {{coldest}}, where the alkaline cells of {name} give {Percent(share)} of their charge; lithium cells would give {Percent(ColdShare.Of(BatteryCells.Lithium, atC)!.Value)}." : $"It gets down to {{coldest}}, where the alkaline cells of {name} give nothing.",
                     lithiumAllowed switch
                     {
                         Answer.Yes => "Put lithium cells in.",
                         Answer.No => "Choose a device that takes lithium cells, or put it in a warmer place: this one takes none.",
                         _ => "Put lithium cells in, if the maker allows them.",
                     },
-                    cold,
-                    ("share", QuantityKind.Ratio, share),
-                    ("lithium", QuantityKind.Ratio, ColdShare.Of(BatteryCells.Lithium, atC)!.Value));
+                    cold);
                 break;
         }
     }
+
+    private static string Percent(double share) => $"{Math.Round(100 * share)} %";
 
     /// <summary>A motor on alkaline cells that draws hard.</summary>
     /// <param name="spec">The drive, which lives on its batteries.</param>
@@ -60,9 +60,8 @@ internal static class CellFindings
             found.Add(
                 FindingKinds.MotorDrawsHard,
                 where,
-                $"{spec.Name} draws about {{amps}} A while it turns: alkaline cells give way under that before they are empty.",
-                battery.LithiumAllowed == Answer.No ? "Change them early, at half of what the model says." : $"Put lithium cells in{(battery.LithiumAllowed == Answer.Yes ? "" : ", if the maker allows them")}.",
-                ("amps", QuantityKind.Ratio, amps));
+                $"{spec.Name} draws about {Math.Round(amps, 1)} A while it turns: alkaline cells give way under that before they are empty.",
+                battery.LithiumAllowed == Answer.No ? "Change them early, at half of what the model says." : $"Put lithium cells in{(battery.LithiumAllowed == Answer.Yes ? "" : ", if the maker allows them")}.");
         }
     }
 }

@@ -81,6 +81,7 @@ public class ColdTests
         Finding? found = Assessor.Assess(plan).Findings.SingleOrDefault(f => f.Code is "cells-weak-in-cold" or "cells-unknown-in-cold");
         Assert.Equal((severity, remedy), (found?.Severity, found?.Remedy ?? ""));
         Assert.Equal(severity is null ? null : "/installation/sensors/0/cells", found?.Where);
+        Assert.True(severity != Severity.Caution || found!.Why.Contains("give 40 % of their charge; lithium cells would give 88 %", StringComparison.Ordinal));
     }
 
     [Fact]

@@ -34,7 +34,7 @@ const years = (value: number) => (value > SHELF_YEARS ? 'over 10 years' : `${fig
       </span>
     </p>
     <p v-else class="text-faded mb-2">Add the figures of its battery in the catalogue.</p>
-    <div class="grid grid-cols-2 gap-3">
+    <div class="grid grid-cols-2 items-end gap-3">
       <MeasureField
         label="Coldest there"
         kind="temperature"
@@ -46,7 +46,7 @@ const years = (value: number) => (value > SHELF_YEARS ? 'over 10 years' : `${fig
       <MeasureField
         label="Reports every"
         kind="duration"
-        empty-word="as in the catalogue"
+        empty-word="as usual"
         :values="one(sensor.reportEveryS)"
         :apply="(v) => set('report', (s) => void (s.reportEveryS = v?.[0] ?? null))"
         :pointer="`${pointer}/reportEveryS`"
