@@ -52,7 +52,7 @@ public static partial class TypedQuantity
         }
 
         // "8 x 6.5 ft": a unit at the end goes for both.
-        string unit = pair.First == pair.Second && BarePattern().IsMatch(parts[0]) ? UnitPattern().Match(parts[1]).Value : "";
+        string unit = pair.First == pair.Second && IsBare(parts[0]) ? UnitOf(parts[1]) : "";
         return (ReadOne(pair.First, parts[0] + unit, system), ReadOne(pair.Second, parts[1], system));
     }
 
@@ -110,7 +110,7 @@ public static partial class TypedQuantity
 
     private static double Digits(string digits)
     {
-        if (ThousandsPattern().IsMatch(digits))
+        if (IsThousands(digits))
         {
             throw new FormatException($"\"{digits}\" can be read in two ways. Write thousands without a comma, and decimals with a point.");
         }
@@ -152,16 +152,19 @@ public static partial class TypedQuantity
     [GeneratedRegex(@"\s*[x×*]\s*|\s+by\s+", RegexOptions.IgnoreCase)]
     private static partial Regex ByPattern();
 
-    [GeneratedRegex(@"^[\d.,/\s]+$")]
-    private static partial Regex BarePattern();
+    /// <summary>A number without a unit.</summary>
+    private static bool IsBare(string text) => text.Length > 0 && text.All(IsOfNumber);
 
-    [GeneratedRegex("""[^\d.,/\s]+$""")]
-    private static partial Regex UnitPattern();
+    /// <summary>What stands behind the number; empty without a unit.</summary>
+    private static string UnitOf(string text) => text[(text.Length - text.Reverse().TakeWhile(c => !IsOfNumber(c)).Count())..];
+
+    private static bool IsOfNumber(char c) => char.IsDigit(c) || char.IsWhiteSpace(c) || c is '.' or ',' or '/';
+
+    /// <summary>Up to three digits, a comma and three more: a thousand or a decimal.</summary>
+    private static bool IsThousands(string digits) =>
+        digits.IndexOf(',') is >= 1 and <= 3 and var comma && digits.Length == comma + 4 && digits.Remove(comma, 1).All(char.IsDigit);
 
     // "5 1/2 in", "3/4 in", "-0.4 m", "60psi", "5 ft 6 in" as two terms, or a bare number.
     [GeneratedRegex("""\G(?<sign>[-+−])?\s*(?:(?:(?<whole>\d+)\s+)?(?<top>\d+)\s*/\s*(?<bottom>\d+)|(?<whole>\d+(?:[.,]\d+)?|[.,]\d+))\s*(?<unit>[^\d\s+−-][^\d\s]*3?(?:/[a-zA-Z]+)?|)\s*""")]
     private static partial Regex TermPattern();
-
-    [GeneratedRegex(@"^\d{1,3},\d{3}$")]
-    private static partial Regex ThousandsPattern();
 }

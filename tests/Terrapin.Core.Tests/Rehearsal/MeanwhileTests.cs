@@ -63,7 +63,7 @@ public class MeanwhileTests
 
         double movesS = Undisturbed.Events.Single(e => e.Kind == EventKind.ValveMoves).TimeS;
         return ended.Outcome == Outcome.Ended && ended.StopsAfterS == atS && ended.Cause is null
-            && (atS > movesS ? ended.LostM3.High <= FlowM3PerS * atS : Math.Abs(ended.LostM3.High!.Value - (FlowM3PerS * atS)) < 1e-9);
+            && (atS > movesS ? ended.LostM3.High <= (FlowM3PerS * atS) + 1e-9 : Math.Abs(ended.LostM3.High!.Value - (FlowM3PerS * atS)) < 1e-9);
     }, iter: 60);
 
     [Fact]

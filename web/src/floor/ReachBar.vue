@@ -10,6 +10,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import type { Chosen } from './chosen'
 import DeviceLine from './DeviceLine.vue'
 import { useFloorView } from './floorView'
+import { repeaterAt } from './reachChoices'
 import { bounds, middleOf, roomAt } from './geometry'
 import { decibels } from '@/ui/margins'
 
@@ -35,13 +36,8 @@ const putHub = (specId: string) => {
   return put('hub added', addHub({ id, name, specId, place: here() }), { kind: 'hub', id })
 }
 const roomOf = ({ storeyId, at }: DrawnPlace) => roomAt(plan.value.building.rooms, storeyId, at)
-function repeater(specId: string, place: DrawnPlace) {
-  const id = freshId('repeater', plan.value.installation.repeaters)
-  const room = roomOf(place)
-  return { id, name: room ? `Repeater, ${room.name}` : 'Repeater', specId, place }
-}
 const putRepeater = (specId: string) => {
-  const added = repeater(specId, here())
+  const added = repeaterAt(plan.value, specId, here())
   return put('repeater added', addRepeater(added), { kind: 'repeater', id: added.id })
 }
 /** Hubs and stop valves that the plan has and the drawing has not. */
@@ -107,7 +103,7 @@ async function moveHub() {
 const takeRepeaters = () => {
   const { specId, places } = advice.value!
   return view.attempt('repeaters added', (draft) => {
-    for (const { place } of places) addRepeater(repeater(specId!, place))(draft)
+    for (const { place } of places) addRepeater(repeaterAt(draft, specId!, place))(draft)
   })
 }
 </script>

@@ -5,11 +5,11 @@ import type { ReachRemedy } from '@/api/types'
 import { editSensor } from '@/site/commands/installation'
 import type { Command } from '@/site/commands/list'
 import { addRepeater, editHub } from '@/site/commands/radio'
-import { freshId } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { decibels } from '@/ui/margins'
 import { roomAt } from '../geometry'
+import { repeaterAt } from '../reachChoices'
 
 /** What helps a device that is heard too weakly, each tried; one press makes the change. */
 const props = defineProps<{ id: string }>()
@@ -32,19 +32,11 @@ const words = (remedy: ReachRemedy): string =>
   })[remedy.kind]
 
 function doing({ kind, place, specId }: ReachRemedy): Command {
-  const { installation, building } = open.plan!
   switch (kind) {
-    case 'addRepeater': {
-      const room = roomAt(building.rooms, place!.storeyId, place!.at)
-      return addRepeater({
-        id: freshId('repeater', installation.repeaters),
-        name: room ? `Repeater, ${room.name}` : 'Repeater',
-        specId: specId!,
-        place: place!,
-      })
-    }
+    case 'addRepeater':
+      return addRepeater(repeaterAt(open.plan!, specId!, place!))
     case 'moveHub':
-      return editHub(installation.hubs[0]!.id, (hub) => void (hub.place = place))
+      return editHub(open.plan!.installation.hubs[0]!.id, (hub) => void (hub.place = place))
     case 'takeCoverOff':
       return editSensor(props.id, (sensor) => void (sensor.cover = 'none'))
   }
