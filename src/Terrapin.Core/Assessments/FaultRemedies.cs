@@ -152,7 +152,7 @@ public static class FaultRemedies
 
         if (sensor is not null)
         {
-            Sensor second = sensor with { Id = FreshId(plan, sensor.Id), Name = $"{sensor.Name}, second" };
+            Sensor second = sensor with { Id = PlanWords.FreshId(sensor.Id, plan.Installation.Sensors.Select(s => s.Id)), Name = $"{sensor.Name}, second" };
             Plan changed = With(i => i with
             {
                 Sensors = [.. i.Sensors, second],
@@ -177,15 +177,5 @@ public static class FaultRemedies
             && plan.SpecOf(drive).RadioId == radioId
             && plan.Catalogue.Radios.FirstOrDefault(r => r.Id == radioId)?.DirectLinksPerDrive?.N > links.Count(l => l.DriveId == drive.Id)
             && !links.Any(l => l.SensorId == sensor.Id && l.DriveId == drive.Id);
-    }
-
-    private static string FreshId(Plan plan, string id) => FreshId(id, plan.Installation.Sensors.Select(s => s.Id));
-
-    /// <summary>An id that none of some others is.</summary>
-    internal static string FreshId(string id, IEnumerable<string> taken)
-    {
-        string stem = id[..Math.Min(id.Length, 30)];
-        HashSet<string> others = [.. taken];
-        return Enumerable.Range(2, others.Count + 1).Select(n => $"{stem}-{n}").First(candidate => !others.Contains(candidate));
     }
 }

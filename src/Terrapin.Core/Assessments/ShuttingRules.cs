@@ -9,12 +9,6 @@ internal static class ShuttingRules
     /// <summary>After everyone has left: whoever comes back for a key does not find the water off.</summary>
     private const double LeavingS = 300;
 
-    /// <summary>Reports that do not come before a sensor is taken for silent.</summary>
-    private const int MissedReports = 3;
-
-    /// <summary>A day and two hours, where no sensor says how often it reports.</summary>
-    private const double UsualSilenceS = 93_600;
-
     /// <summary>Those that no rule of the plan is for that valve.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="stopValveId">A stop valve with a drive.</param>
@@ -23,7 +17,7 @@ internal static class ShuttingRules
         bool Has(RuleTrigger trigger) => plan.Installation.Rules.Any(r => r.WaitsFor == trigger && r.Closes(stopValveId));
         var rule = new Rule
         {
-            Id = FaultRemedies.FreshId("shut", plan.Installation.Rules.Select(r => r.Id)),
+            Id = PlanWords.FreshId("shut", plan.Installation.Rules.Select(r => r.Id)),
             Name = "Everyone gone: shut the water off",
             Trigger = RuleTrigger.ModeComes,
             SensorIds = [],
@@ -47,15 +41,9 @@ internal static class ShuttingRules
                 Trigger = RuleTrigger.SensorSilent,
                 AllBut = true,
                 SensorIds = [.. plan.Installation.Sensors.Where(s => RuleFindings.LiesInPit(plan, s)).Select(s => s.Id)],
-                ConfirmS = SilenceS(plan),
+                ConfirmS = plan.SilentAfterS(plan.Installation.Sensors),
                 Modes = Enum.GetValues<Mode>(),
             });
         }
-    }
-
-    private static double SilenceS(Plan plan)
-    {
-        double slowestS = plan.SlowestReportS(plan.Installation.Sensors);
-        return slowestS > 0 ? Math.Min(MissedReports * slowestS, Rule.LongestSilenceS) : UsualSilenceS;
     }
 }

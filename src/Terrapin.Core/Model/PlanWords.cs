@@ -3,6 +3,12 @@ namespace Terrapin.Core.Model;
 /// <summary>What follows from the plan's words alone.</summary>
 public static class PlanWords
 {
+    /// <summary>Reports that do not come before a sensor is taken for silent.</summary>
+    private const int MissedReports = 3;
+
+    /// <summary>A day and two hours, where no sensor says how often it reports.</summary>
+    private const double UsualSilenceS = 93_600;
+
     /// <summary>Whether a quarter turn closes it, so that a drive can work it.</summary>
     public static bool IsQuarterTurn(this ValveKind kind) => kind is ValveKind.LeverBall or ValveKind.TeeBall;
 
@@ -51,6 +57,20 @@ public static class PlanWords
     /// <param name="sensors">Some of its sensors.</param>
     public static double SlowestReportS(this Plan plan, IEnumerable<Sensor> sensors) =>
         sensors.Select(s => s.ReportEveryS ?? plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+
+    /// <summary>An id that none of some others is.</summary>
+    internal static string FreshId(string id, IEnumerable<string> taken)
+    {
+        string stem = id[..Math.Min(id.Length, 30)];
+        HashSet<string> others = [.. taken];
+        return Enumerable.Range(2, others.Count + 1).Select(n => $"{stem}-{n}").First(candidate => !others.Contains(candidate));
+    }
+
+    /// <summary>When some sensors, of which nothing has come, are taken for silent, s: after so many reports of the slowest.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="sensors">Some of its sensors.</param>
+    public static double SilentAfterS(this Plan plan, IEnumerable<Sensor> sensors) =>
+        plan.SlowestReportS(sensors) is > 0 and var slowestS ? Math.Min(MissedReports * slowestS, Rule.LongestSilenceS) : UsualSilenceS;
 
     /// <summary>Whether the rule switches the pump of the supply off.</summary>
     public static bool StopsPump(this Plan plan, Rule rule) => (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Pump && rule.StopsSwitch(s.Id));

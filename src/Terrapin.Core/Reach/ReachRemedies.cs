@@ -94,12 +94,6 @@ public static class ReachRemedies
         double[] weaker = new double[places.Length];
         Work.InParallel(places.Length, cancel, i => weaker[i] = Math.Min(ReachMap.BestAt(net, relays, places[i]), net.MarginAt(places[i], device).Low));
         int best = Enumerable.Range(0, places.Length).MaxBy(i => weaker[i]);
-        return new Repeater { Id = Untaken(plan), Name = "Repeater", SpecId = spec.Id, Place = ReachAdvice.Drawn(plan, places[best]) };
-    }
-
-    private static string Untaken(Plan plan)
-    {
-        HashSet<string> taken = [.. plan.Installation.Repeaters.Select(r => r.Id)];
-        return Enumerable.Range(1, taken.Count + 1).Select(i => $"tried-{i}").First(id => !taken.Contains(id));
+        return new Repeater { Id = PlanWords.FreshId("tried", plan.Installation.Repeaters.Select(r => r.Id)), Name = "Repeater", SpecId = spec.Id, Place = ReachAdvice.Drawn(plan, places[best]) };
     }
 }

@@ -21,7 +21,7 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, int[] 
         IReadOnlyList<Rule> rules = plan.Installation.Rules;
         return new Controls(
             driven,
-            RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)], RuleGuards.Of(plan, driven)),
+            RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)], rules.Any(r => r.Action == RuleAction.Open) ? RuleGuards.Of(plan, driven) : null),
             [.. Enumerable.Range(0, rules.Count).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })]);
     }
 }

@@ -9,6 +9,7 @@ namespace Terrapin.Core.Rehearsal;
 internal sealed class LeakRun
 {
     private const double LeastHorizonS = 600;
+    private static readonly DrainParts NothingDrained = new(0, 0, 0);
 
     private readonly Plan plan;
     private readonly LeakCase leak;
@@ -38,8 +39,8 @@ internal sealed class LeakRun
         trace = Simulator.Run(scenario.Scenario);
         lasting = Lasting(trace.Entries);
         moved = [.. valves.Where(v => Lasts(e => e.Kind == TraceKind.ValveMoves && e.Valve == v.Index) is not null)];
-        drained = trace.Entries.Except(lasting).Where(e => e.Kind == TraceKind.ValveStands).Select(ValveOf).OfType<ValveCase>().Where(Stops)
-            .Aggregate(new DrainParts(0, 0, 0), (sum, valve) => sum.And(valve.Drain));
+        drained = ReferenceEquals(lasting, trace.Entries) ? NothingDrained : trace.Entries.Except(lasting).Where(e => e.Kind == TraceKind.ValveStands).Select(ValveOf).OfType<ValveCase>().Where(Stops)
+            .Aggregate(NothingDrained, (sum, valve) => sum.And(valve.Drain));
         still = Still();
     }
 
@@ -66,7 +67,7 @@ internal sealed class LeakRun
         Spans = [],
         Events = [],
         Curve = [new TimelinePoint(0, 0)],
-        DrainDown = new DrainParts(0, 0, 0),
+        DrainDown = NothingDrained,
     };
 
     private Rehearsed Read()
@@ -103,8 +104,14 @@ internal sealed class LeakRun
         drained);
 
     /// <summary>Without the strokes of valves that are opened again afterwards.</summary>
+    /// <returns>The very list where none is opened, as in nearly every run.</returns>
     private static IReadOnlyList<TraceEntry> Lasting(IReadOnlyList<TraceEntry> all)
     {
+        if (First(all, e => e.Kind == TraceKind.ValveOpens) is null)
+        {
+            return all;
+        }
+
         var opened = new HashSet<int>();
         var lasting = new List<TraceEntry>();
         foreach (TraceEntry entry in all.Reverse())
@@ -121,7 +128,7 @@ internal sealed class LeakRun
         }
 
         lasting.Reverse();
-        return opened.Count == 0 ? all : lasting;
+        return lasting;
     }
 
     /// <summary>A rule had closed a valve before the first drop: what stands above the leak drains, and what the valve passes runs on.</summary>
@@ -253,7 +260,7 @@ internal sealed class LeakRun
                 Interval.Exactly(OutOf(spent)),
                 endless: false,
                 0,
-                new DrainParts(0, 0, 0));
+                NothingDrained);
         }
 
         return Result(
@@ -264,7 +271,7 @@ internal sealed class LeakRun
             Interval.Unknown,
             endless: true,
             trace.EndM3PerS[0],
-            new DrainParts(0, 0, 0));
+            NothingDrained);
     }
 
     private Cause WhyItRunsOn(bool told)

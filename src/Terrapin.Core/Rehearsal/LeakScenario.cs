@@ -118,7 +118,7 @@ internal sealed class LeakScenario
             Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, 0))],
             Resets = [.. Steps(MeanwhileKind.Reset).Select(s => s.AtS)],
             OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
-            SilentSensors = program is null ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
+            SilentSensors = program is not { KnowsSilence: true } ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
             Conditions = program is null ? [] : [.. Conditions(program)],
             Leaks = [.. Leaks.Select(LeakOf)],
         };

@@ -7,12 +7,6 @@ namespace Terrapin.Core.Rules;
 /// <param name="SilentAfterS">For each sensor how long nothing has come from it when it is taken for silent, s.</param>
 public sealed record RuleGuards(IReadOnlyList<(int Sensor, int Valve)> Links, IReadOnlyList<double> SilentAfterS)
 {
-    /// <summary>So many reports that do not come are silence.</summary>
-    private const int ReportsMissed = 3;
-
-    /// <summary>Without a report interval in the catalogue, s.</summary>
-    private const double UsualSilenceS = 86400;
-
     /// <param name="plan">A checked plan.</param>
     /// <param name="valveIds">Every stop valve with a drive, in the order of the program.</param>
     public static RuleGuards Of(Plan plan, IReadOnlyList<string> valveIds)
@@ -21,6 +15,6 @@ public sealed record RuleGuards(IReadOnlyList<(int Sensor, int Valve)> Links, IR
         string[] valves = [.. valveIds];
         return new RuleGuards(
             [.. plan.Installation.Links.Select(l => (Array.IndexOf(sensors, l.SensorId), Array.IndexOf(valves, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
-            [.. plan.Installation.Sensors.Select(s => plan.SlowestReportS([s]) is > 0 and var everyS ? Math.Min(ReportsMissed * everyS, Rule.LongestSilenceS) : UsualSilenceS)]);
+            [.. plan.Installation.Sensors.Select(s => plan.SilentAfterS([s]))]);
     }
 }

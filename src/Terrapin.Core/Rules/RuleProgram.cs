@@ -51,6 +51,7 @@ public sealed class RuleProgram
         progressAt = agesAt + conditions.Length;
         heldAt = progressAt + (2 * rules.Length);
         StateLength = heldAt + (rules.Any(r => r.HoldsUntilReset) ? WordsFor(rules.Length) : 0);
+        KnowsSilence = conditions.Any(c => c.Trigger == RuleTrigger.SensorSilent);
         ModeConditions = [.. Enumerable.Range(0, conditions.Length).Where(c => conditions[c].Trigger == RuleTrigger.ModeComes)];
     }
 
@@ -62,6 +63,9 @@ public sealed class RuleProgram
 
     /// <summary>How many conditions there are.</summary>
     public int Conditions => conditions.Length;
+
+    /// <summary>Whether it asks anywhere if a sensor is silent.</summary>
+    public bool KnowsSilence { get; }
 
     /// <summary>The conditions that the mode decides: nothing else begins or ends them.</summary>
     internal IReadOnlyList<int> ModeConditions { get; }

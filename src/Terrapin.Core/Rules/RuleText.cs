@@ -238,9 +238,9 @@ public static class RuleText
         private Rule Turning(Rule rule, bool isStopped)
         {
             (double delayS, bool unlessOver) = (0, false);
-            bool opens = false;
             string over = OverWord(rule.WaitsFor);
-            if (Is("wait"))
+            bool waits = Is("wait");
+            if (waits)
             {
                 delayS = Duration(Model.Rule.LongestS);
                 if (Is("unless"))
@@ -250,19 +250,12 @@ public static class RuleText
                 }
 
                 Take(RuleTokenKind.Comma, unlessOver ? "a comma, and close or open" : $"unless {over}, or a comma and close or open");
-                opens = Is("open");
-                if (!opens && !Is("close"))
-                {
-                    throw Expected("close or open");
-                }
             }
-            else if (Is("open"))
+
+            bool opens = Is("open");
+            if (!opens && !Is("close"))
             {
-                opens = true;
-            }
-            else if (!Is("close"))
-            {
-                throw Expected(isStopped ? "wait, close or open" : "stop, wait, close or open");
+                throw Expected(waits ? "close or open" : isStopped ? "wait, close or open" : "stop, wait, close or open");
             }
 
             IReadOnlyList<string> valves = [];

@@ -36,7 +36,7 @@ watch(
 )
 
 /** Once the server does not answer, Core on this device is to be ready for the next edit. */
-watch([isReachable, () => open.saved], ([reachable]) => {
+watch([isReachable, () => open.plan && open.siteId], ([reachable]) => {
   if (!reachable && open.plan) lookAhead(onThisDevice(), open.plan)
 })
 

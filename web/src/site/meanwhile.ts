@@ -15,6 +15,9 @@ export interface AskedRehearsal {
 export const aboutOf = ({ mode, leakId, buttonId, stopValveId }: Meanwhile): string | null | undefined =>
   mode ?? leakId ?? buttonId ?? stopValveId
 
+/** A step that is about nothing in the plan. */
+export const aboutNothing = { mode: null, leakId: null, buttonId: null, stopValveId: null }
+
 const kinds = Object.keys(meanwhileWords) as Meanwhile['kind'][]
 
 export const writeMeanwhile = (steps: Meanwhile[]): string =>
@@ -48,14 +51,7 @@ export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
     const [, word, about, time] = /^(\w+)(?::([^@]+))?@([\d.]+)$/.exec(part) ?? []
     const kind = kinds.find((k) => k === word)
     if (!kind || !Number.isFinite(Number(time))) return []
-    const step: Meanwhile = {
-      atS: Number(time),
-      kind,
-      mode: null,
-      leakId: null,
-      buttonId: null,
-      stopValveId: null,
-    }
+    const step: Meanwhile = { ...aboutNothing, atS: Number(time), kind }
     switch (kind) {
       case 'modeBecomes': {
         const mode = modes.find((m) => m === about)

@@ -58,13 +58,15 @@ export const setDirectLink =
     installation.links = isLinked && isThere ? [...others, { sensorId, driveId }] : others
   }
 
+/** Whether a signal is between two devices: it is as strong there as back. */
+export const isBetween = (signal: { fromId: string; toId: string }, a: string, b: string): boolean =>
+  (signal.fromId === a && signal.toId === b) || (signal.fromId === b && signal.toId === a)
+
 /** The signal between two devices as it was read in place, in dBm or in bars of five; null: it was not. */
 export const setSignal =
   (fromId: string, toId: string, read: { dbm: number } | { bars: number } | null): Command =>
   ({ installation }) => {
-    const known = installation.signals.find(
-      (s) => (s.fromId === fromId && s.toId === toId) || (s.fromId === toId && s.toId === fromId),
-    )
+    const known = installation.signals.find((s) => isBetween(s, fromId, toId))
     if (read === null) installation.signals = installation.signals.filter((s) => s !== known)
     else if (known) Object.assign(known, { dbm: null, bars: null }, read)
     else installation.signals.push({ fromId, toId, ...read })

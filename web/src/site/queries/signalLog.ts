@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, type Refusal } from '@/api/client'
 import type { LoggedEntry, RadioLink } from '@/api/types'
+import { isBetween } from '../commands/radio'
 import { useOpenPlan } from '../openPlan'
 
 /** Who read a signal in place, and when: as the log has it of what is saved. The log is the server's. */
@@ -23,6 +24,3 @@ export function useSignalLog() {
         isBetween(signal, fromId, toId),
     )
 }
-
-const isBetween = (signal: { fromId: string; toId: string }, a: string, b: string) =>
-  (signal.fromId === a && signal.toId === b) || (signal.fromId === b && signal.toId === a)

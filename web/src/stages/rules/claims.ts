@@ -1,5 +1,5 @@
 import type { Assessment, CheckedClaim, CheckStep, Meanwhile, Plan } from '@/api/types'
-import type { AskedRehearsal } from '@/site/meanwhile'
+import { aboutNothing, type AskedRehearsal } from '@/site/meanwhile'
 import { sensorName, valveName } from '@/site/names'
 import { firstTrip } from '@/site/trips'
 import { clock } from '@/ui/units'
@@ -99,16 +99,17 @@ export function rehearsalOf(
   const begun = tripOf(steps[first]!.sensorId, assessment)
   if (!begun || !mode) return null
   const meanwhile: Meanwhile[] = []
-  const nothing = { mode: null, leakId: null, buttonId: null, stopValveId: null }
   for (const { atS, kind, sensorId, stopValveIds, mode: comes } of steps.slice(first + 1)) {
     const afterS = begun.timeS! + atS - steps[first]!.atS
-    if (kind === 'modeBecomes') meanwhile.push({ ...nothing, atS: afterS, kind, mode: comes! })
+    if (kind === 'modeBecomes') meanwhile.push({ ...aboutNothing, atS: afterS, kind, mode: comes! })
     if (kind === 'valveOpened')
-      meanwhile.push(...stopValveIds.map((stopValveId) => ({ ...nothing, atS: afterS, kind, stopValveId })))
+      meanwhile.push(
+        ...stopValveIds.map((stopValveId) => ({ ...aboutNothing, atS: afterS, kind, stopValveId })),
+      )
     if (kind !== 'sensorWet') continue
     const other = tripOf(sensorId, assessment)
     if (!other || other.timeS! > afterS) return null
-    meanwhile.push({ ...nothing, atS: afterS - other.timeS!, kind: 'leakStarts', leakId: other.leakId })
+    meanwhile.push({ ...aboutNothing, atS: afterS - other.timeS!, kind: 'leakStarts', leakId: other.leakId })
   }
   return { leakId: begun.leakId, mode, faults: [], meanwhile }
 }

@@ -86,8 +86,9 @@ const collar = computed(() =>
   Math.max(half.value + 4, px(props.main.collar?.diameterM ?? DEFAULTS.collar) / 2),
 )
 
-/** How far the paper goes on the side that the handle swings to, and on the other, m. */
+/** How far from the pipe the handle comes, m. */
 const sweeps = computed(() => (across.value || isSwingKnown.value ? handle.value : 0))
+/** How far the paper goes on the side that the handle swings to, and on the other, m. */
 const near = computed(() =>
   Math.max(sweeps.value, envelope.value?.acrossM ?? 0, handleSide.value?.drawnM ?? 0),
 )
