@@ -271,12 +271,18 @@ internal sealed class LeakRun
             Interval.Unknown,
             endless: true,
             trace.EndM3PerS[0],
-            NothingDrained);
+            NothingDrained) with
+        {
+            StopValveId = OpenedAgain is { } opened ? ValveOf(opened)!.StopValveId : null,
+        };
     }
+
+    /// <summary>When a valve that had closed on the leak's way is opened; <c>null</c> if none is.</summary>
+    private TraceEntry? OpenedAgain => Entry(e => e.Kind == TraceKind.ValveOpens && ValveOf(e) is not null);
 
     private Cause WhyItRunsOn(bool told)
     {
-        if (Entry(e => e.Kind == TraceKind.ValveOpens && ValveOf(e) is not null) is not null)
+        if (OpenedAgain is not null)
         {
             return Cause.OpenedAgain;
         }

@@ -53,6 +53,8 @@ public class OpeningTests
     {
         Rehearsed open = With(Opens(r => r with { Modes = [Mode.Away] }), Wiped, Home);
         Assert.Equal((true, Cause.OpenedAgain), (open.Endless, open.Cause!.Value));
+        // The one that had closed is named, so that its handle is shown turning.
+        Assert.Equal("main", open.StopValveId);
         double opensS = open.Events.Single(e => e.Kind == EventKind.ValveOpens).TimeS;
         Assert.Equal(BeforeDrainM3(Undisturbed) + (FlowM3PerS * (open.Curve[^1].TimeS - opensS)), open.Curve[^1].VolumeM3, 1e-9);
     }
