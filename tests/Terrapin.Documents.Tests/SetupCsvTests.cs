@@ -13,7 +13,7 @@ public class SetupCsvTests
         string driveId = plan.Installation.Drives[0].Id;
         plan = plan with { Installation = plan.Installation with { Links = [new DirectLink { SensorId = "bath", DriveId = driveId }] } };
         string[] lines = Encoding.UTF8.GetString(SetupCsv.Write(plan)).Split('\n', StringSplitOptions.RemoveEmptyEntries);
-        int automations = plan.Installation.Rules.Sum(r => plan.Installation.Sensors.Count(s => r.Hears(s.Id)));
+        int automations = plan.Installation.Rules.Sum(r => plan.Installation.Sensors.Count(r.Hears));
         Assert.Equal(1 + automations + 1, lines.Length);
         Assert.Contains(lines, l => l.Contains("\"Bath, by the basin has been wet for", StringComparison.Ordinal) && l.Contains("wait 2 min; if it is still wet, close", StringComparison.Ordinal));
         Assert.StartsWith("direct link,1,", lines[^1], StringComparison.Ordinal);

@@ -136,7 +136,7 @@ public static class FaultRemedies
             yield return new(plan.WithDrive(drive with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.Close }), RemedyKind.DriveBackup, drive.Id, null);
         }
 
-        foreach (Rule rule in fitted.Rules.Where(r => r.Action == RuleAction.Close && sensor is not null && r.Hears(sensor.Id)))
+        foreach (Rule rule in fitted.Rules.Where(r => r.Action == RuleAction.Close && sensor is not null && r.Hears(sensor)))
         {
             Plan WithRule(Rule changed) => With(i => i with { Rules = [.. i.Rules.Select(r => r.Id == changed.Id ? changed : r)] });
             if (rule.DelayS > 0)

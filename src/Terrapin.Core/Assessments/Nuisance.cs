@@ -60,34 +60,25 @@ public sealed record Nuisance
             return known.Length == 0 ? null : 0;
         }
 
-        double perYear = 0;
-        foreach (Sensor sensor in plan.Installation.Sensors)
-        {
-            foreach ((Mode mode, double share) in InModes)
-            {
-                if (ClosesWhenWetForS(plan, sensor.Id, mode) is { } needsS)
-                {
-                    perYear += share / sensors * known.Sum(e => e.PerYear!.Value * Math.Exp(-needsS / e.LastsS!.Value));
-                }
-            }
-        }
-
-        return perYear;
+        double InYear(double? needsS) => needsS is { } needs ? known.Sum(e => e.PerYear!.Value * Math.Exp(-needs / e.LastsS!.Value)) : 0;
+        return plan.Installation.Sensors.Sum(sensor => InModes.Sum(m => HoursOfDay.Parts(plan.Installation.Rules)
+            .Sum(part => m.Share * part.Share / sensors * InYear(ClosesWhenWetForS(plan, sensor, m.Mode, part.FromMin)))));
     }
 
     /// <summary>How long a sensor has to stay wet until a valve is sure to close, s; <see langword="null"/>: none ever does.</summary>
     /// <param name="plan">A checked plan.</param>
-    /// <param name="sensorId">One of its sensors, alone.</param>
+    /// <param name="sensor">One of its sensors, alone.</param>
     /// <param name="mode">Who is home.</param>
-    public static double? ClosesWhenWetForS(Plan plan, string sensorId, Mode mode)
+    /// <param name="atMin">The time of day when it gets wet, minutes from midnight.</param>
+    public static double? ClosesWhenWetForS(Plan plan, Sensor sensor, Mode mode, double atMin = 0)
     {
         double[] byRules = plan.Installation.Hubs.Count == 0 ? [] :
         [
             .. plan.Installation.Rules
-                .Where(r => r.Action == RuleAction.Close && r.Modes.Contains(mode) && r.Hears(sensorId) && !(r.AtLeast > 1) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)))
+                .Where(r => r.Action == RuleAction.Close && r.Modes.Contains(mode) && r.HoldsAt(atMin) && r.Hears(sensor) && !(r.AtLeast > 1) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)))
                 .Select(r => r.ConfirmS + (r.CancelIfDry ? r.DelayS : 0)),
         ];
-        bool isLinked = plan.Installation.Links.Any(l => l.SensorId == sensorId);
+        bool isLinked = plan.Installation.Links.Any(l => l.SensorId == sensor.Id);
         return isLinked ? 0 : byRules.Length > 0 ? byRules.Min() : null;
     }
 

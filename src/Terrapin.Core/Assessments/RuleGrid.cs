@@ -37,6 +37,9 @@ public sealed record GridCell
     /// <summary>Whether that leak runs without end.</summary>
     public bool Endless { get; init; }
 
+    /// <summary>The time of day at which that leak begins, minutes from midnight: the worst; <see langword="null"/> where no rule looks at the clock.</summary>
+    public double? StartMin { get; init; }
+
     /// <summary>That leak; <see langword="null"/>: it hears none that a valve could stop.</summary>
     public string? LeakId { get; init; }
 }
@@ -63,23 +66,23 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
         var rows = new GridRow[plan.Installation.Sensors.Count];
         Work.InParallel(rows.Length, cancel, i =>
         {
-            string id = plan.Installation.Sensors[i].Id;
-            rows[i] = new GridRow(id, [.. Columns.Select(mode => CellOf(plan, all, id, mode))]);
+            Sensor sensor = plan.Installation.Sensors[i];
+            rows[i] = new GridRow(sensor.Id, [.. Columns.Select(mode => CellOf(plan, all, sensor, mode))]);
         });
         return new RuleGrid(Columns, rows);
     }
 
-    private static GridCell CellOf(Plan plan, IReadOnlyList<LeakRehearsal> leaks, string sensorId, Mode mode)
+    private static GridCell CellOf(Plan plan, IReadOnlyList<LeakRehearsal> leaks, Sensor sensor, Mode mode)
     {
         // What it knows of first is its own to stop; only where there is none, what another knows of before it.
-        LeakRehearsal[] own = [.. leaks.Where(l => l.FirstSensorId == sensorId)];
+        LeakRehearsal[] own = [.. leaks.Where(l => l.FirstSensorId == sensor.Id)];
         IEnumerable<LeakRehearsal> known = own.Length > 0 ? own : leaks;
         IEnumerable<Rehearsed> Heard(bool stoppable) =>
-            known.Where(l => l.IsStoppable == stoppable).Select(l => l.WithOnly(sensorId, mode)).OfType<Rehearsed>().Where(r => r.Outcome != Outcome.NoFlow);
+            known.Where(l => l.IsStoppable == stoppable).Select(l => l.WithOnly(sensor.Id, mode)).OfType<Rehearsed>().Where(r => r.Outcome != Outcome.NoFlow);
         Rehearsed? worst = Heard(stoppable: true).OrderByDescending(r => r.Endless).ThenByDescending(r => r.LostM3.High).FirstOrDefault() ?? Heard(stoppable: false).FirstOrDefault();
         if (worst is null)
         {
-            return RuledCell(plan, sensorId, mode);
+            return RuledCell(plan, sensor, mode);
         }
 
         TimelineEvent? moves = worst.Events.FirstOrDefault(e => e.Kind == EventKind.ValveMoves);
@@ -95,14 +98,15 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
             StartsAfterS = moves is null || wet is null ? null : moves.TimeS - wet.TimeS,
             LostM3 = worst.Endless ? null : worst.LostM3.High,
             Endless = worst.Endless,
+            StartMin = worst.StartMin,
             LeakId = worst.LeakId,
         };
     }
 
     /// <summary>For one that hears no leak: what the rules say of it, without litres.</summary>
-    private static GridCell RuledCell(Plan plan, string sensorId, Mode mode)
+    private static GridCell RuledCell(Plan plan, Sensor sensor, Mode mode)
     {
-        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.Hears(sensorId) && r.Modes.Contains(mode))
+        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.Hears(sensor) && r.Modes.Contains(mode))
             .OrderBy(r => r.Action == RuleAction.TellOnly).ThenBy(r => r.ConfirmS + r.DelayS).FirstOrDefault();
         return new GridCell
         {

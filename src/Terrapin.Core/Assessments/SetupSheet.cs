@@ -42,7 +42,7 @@ public sealed record SetupSheet
         var automations = new List<SetupAutomation>();
         foreach (Sensor sensor in fitted.Sensors)
         {
-            foreach (Rule rule in fitted.Rules.Where(r => r.IsOfSensors && r.Names(sensor.Id) && r.Modes.Count > 0))
+            foreach (Rule rule in fitted.Rules.Where(r => r.IsOfSensors && r.Names(sensor) && r.Modes.Count > 0))
             {
                 automations.Add(new SetupAutomation(automations.Count + 1, sensor.Id, rule.Id, If(sensor, rule), While(rule), Then(plan, sensor, rule)));
             }
@@ -50,9 +50,9 @@ public sealed record SetupSheet
 
         foreach (Rule rule in fitted.Rules.Where(r => !r.IsOfSensors && r.Modes.Count > 0))
         {
-            foreach (string begins in Begins(fitted, rule))
+            foreach (string begins in Begins(plan, rule))
             {
-                automations.Add(new SetupAutomation(automations.Count + 1, null, rule.Id, begins, rule.WaitsFor == RuleTrigger.ModeComes ? "always" : While(rule), Then(plan, null, rule)));
+                automations.Add(new SetupAutomation(automations.Count + 1, null, rule.Id, begins, While(rule, rule.WaitsFor == RuleTrigger.ModeComes), Then(plan, null, rule)));
             }
         }
 
@@ -66,30 +66,43 @@ public sealed record SetupSheet
         };
     }
 
-    /// <summary>What starts a rule that waits for no sensor: one line for each button.</summary>
-    private static IEnumerable<string> Begins(Installation fitted, Rule rule)
+    /// <summary>What starts a rule that waits for no sensor: one line for each button or valve.</summary>
+    private static IEnumerable<string> Begins(Plan plan, Rule rule)
     {
         string lasts = rule.ConfirmS > 0 ? $", and that has lasted {RuleText.Duration(rule.ConfirmS)}" : "";
         return rule.WaitsFor switch
         {
             RuleTrigger.MainsFails => [$"the mains has failed{lasts}"],
             RuleTrigger.InternetFails => [$"the internet cannot be reached{lasts}"],
-            RuleTrigger.ModeComes => [$"the mode becomes {While(rule)}{lasts}"],
-            _ => (fitted.Buttons ?? []).Where(b => rule.IsPressedBy(b.Id)).Select(b => $"{b.Name} is pressed{lasts}"),
+            RuleTrigger.ModeComes => [$"the mode becomes {ModesOf(rule)}{lasts}"],
+            RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [$"it is {RuleText.Clock(atMin)}"] : [],
+            RuleTrigger.ValveMoved => Driven(plan).Select(name => $"{name} is turned by hand{lasts}"),
+            RuleTrigger.ValveFails => Driven(plan).Select(name => $"{name} was told to close and does not report that it has{lasts}"),
+            _ => (plan.Installation.Buttons ?? []).Where(b => rule.IsPressedBy(b.Id)).Select(b => $"{b.Name} is pressed{lasts}"),
         };
     }
 
     private static string If(Sensor sensor, Rule rule)
     {
         string wet = rule.WaitsFor == RuleTrigger.SensorSilent ? $"has sent nothing for {RuleText.Duration(rule.ConfirmS)}"
+            : rule.WaitsFor == RuleTrigger.SensorCold ? $"is colder than {RuleText.Celsius(rule.ColderThanC)}{(rule.ConfirmS > 0 ? $" for {RuleText.Duration(rule.ConfirmS)}" : "")}"
             : rule.ConfirmS > 0 ? $"has been wet for {RuleText.Duration(rule.ConfirmS)}"
             : "is wet";
         return rule.AtLeast is > 1 and var count ? $"{sensor.Name} {wet}, and so {(count == 2 ? "is another" : $"are {count - 1} others")} of “{rule.Name}”" : $"{sensor.Name} {wet}";
     }
 
-    private static string While(Rule rule) => rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length
-        ? "always"
-        : string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
+    private static IEnumerable<string> Driven(Plan plan) => plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null).Select(v => v.Name);
+
+    /// <param name="rule">A rule of the plan.</param>
+    /// <param name="isOfModes">Whether it waits for its modes, so that they are no condition beside.</param>
+    private static string While(Rule rule, bool isOfModes = false)
+    {
+        string modes = isOfModes || rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length ? "" : ModesOf(rule);
+        string hours = rule.Hours is { } h ? $"from {RuleText.Clock(h.FromMin)} to {RuleText.Clock(h.UntilMin)}" : "";
+        return modes.Length + hours.Length == 0 ? "always" : $"{modes} {hours}".Trim();
+    }
+
+    private static string ModesOf(Rule rule) => string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
 
     private static IReadOnlyList<string> Then(Plan plan, Sensor? sensor, Rule rule)
     {
@@ -129,7 +142,7 @@ public sealed record SetupSheet
 
     private static IEnumerable<string> NotesOf(Installation fitted)
     {
-        if (fitted.Rules.Any(r => r is { Action: RuleAction.Close, CancelIfDry: true, DelayS: > 0 } && fitted.Sensors.Count(s => r.Hears(s.Id)) > 1))
+        if (fitted.Rules.Any(r => r is { Action: RuleAction.Close, CancelIfDry: true, DelayS: > 0 } && fitted.Sensors.Count(s => r.Hears(s)) > 1))
         {
             yield return "An automation of one sensor looks at that sensor alone: it does not close where this one has dried and another is still wet. The other’s own automation closes then.";
         }

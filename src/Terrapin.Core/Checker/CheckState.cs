@@ -15,7 +15,8 @@ internal sealed class CheckState
     private const int Watching = 1;
     private const int Told = 2;
     private const int Closed = 3;
-    private const int Sensors = Closed + 4;
+    private const int Hour = Closed + 4;
+    private const int Sensors = Hour + 1;
     private const ushort Waiting = 0;
     private const ushort Acted = 1;
     private const ushort Pending = 2;
@@ -27,7 +28,7 @@ internal sealed class CheckState
     private readonly int[] words;
     private readonly RuleOrder[] orders;
 
-    /// <summary>Of the sensors, then of what the mode decides.</summary>
+    /// <summary>Of the sensors, then of what the mode or the time of day decides.</summary>
     private readonly ushort[] ages;
     private readonly int sensors;
 
@@ -47,6 +48,9 @@ internal sealed class CheckState
 
     public Mode InMode => (Mode)words[0];
 
+    /// <summary>Which part of the day it is.</summary>
+    public int DayPart { get; private set; }
+
     public ulong ClosedValves { get; set; }
 
     /// <summary>Whether somebody who hears has been told since all was dry last.</summary>
@@ -55,11 +59,17 @@ internal sealed class CheckState
     /// <summary>Ticks since the watched sensor is wet; −1 while it is dry.</summary>
     public int WatchedTicks { get; set; }
 
+    /// <summary>Who is home in a packed state.</summary>
+    public static Mode ModeOf(ReadOnlySpan<ushort> packed) => (Mode)packed[Mode];
+
+    /// <summary>Which part of the day it is in a packed state.</summary>
+    public static int DayPartOf(ReadOnlySpan<ushort> packed) => packed[Hour];
+
     /// <summary>Packs a quiet start.</summary>
-    public void PackQuiet(Mode mode, Span<ushort> packed)
+    public void PackQuiet(Mode mode, int dayPart, Span<ushort> packed)
     {
-        rules.Program.Quiet(mode).Words.CopyTo(words);
-        (ClosedValves, SomebodyKnows, WatchedTicks) = (0, false, -1);
+        rules.Program.Quiet(mode, atMin: rules.Day[dayPart].FromMin).Words.CopyTo(words);
+        (ClosedValves, SomebodyKnows, WatchedTicks, DayPart) = (0, false, -1, dayPart);
         LookAtAges();
         Pack(packed);
     }
@@ -72,6 +82,7 @@ internal sealed class CheckState
         WatchedTicks = packed[Watching] - 1;
         SomebodyKnows = packed[Told] != 0;
         ClosedValves = packed[Closed] | ((ulong)packed[Closed + 1] << 16) | ((ulong)packed[Closed + 2] << 32) | ((ulong)packed[Closed + 3] << 48);
+        DayPart = packed[Hour];
         for (int s = 0; s < ages.Length; s++)
         {
             ages[s] = packed[Sensors + s];
@@ -99,15 +110,13 @@ internal sealed class CheckState
             packed[Closed + i] = (ushort)(ClosedValves >> (16 * i));
         }
 
+        packed[Hour] = (ushort)DayPart;
         foreach (int[] members in classes)
         {
             PackClass(members, packed);
         }
 
-        for (int mode = sensors; mode < ages.Length; mode++)
-        {
-            packed[Sensors + mode] = ages[mode];
-        }
+        ages.AsSpan(sensors).CopyTo(packed[(Sensors + sensors)..]);
 
         for (int r = 0; r < rules.Rules.Count; r++)
         {
@@ -146,6 +155,11 @@ internal sealed class CheckState
             {
                 into.Add(new Move(MoveKind.ModeBecomes, (int)mode));
             }
+        }
+
+        if (rules.Day.Count > 1)
+        {
+            into.Add(new Move(MoveKind.HourComes, (DayPart + 1) % rules.Day.Count));
         }
 
         for (ulong closed = goal.OpensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
@@ -229,6 +243,14 @@ internal sealed class CheckState
             case MoveKind.ModeBecomes:
                 Step(0, RuleEvent.Becomes((Mode)move.Index), isHeard, ordered);
                 break;
+            case MoveKind.HourComes:
+                DayPart = move.Index;
+                foreach (RuleEvent change in rules.ClockChangesTo(DayPart))
+                {
+                    Step(0, change, isHeard, ordered);
+                }
+
+                break;
             case MoveKind.Opens:
                 ClosedValves &= ~(1ul << move.Index);
                 break;
@@ -263,7 +285,7 @@ internal sealed class CheckState
     private void Step(int sinceMs, RuleEvent happened, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered)
     {
         RuleStep step = rules.Program.Step(words, sinceMs, happened, words, orders);
-        if (happened.Kind == RuleEventKind.Begins)
+        if (happened.Kind == RuleEventKind.Begins && happened.Index < sensors)
         {
             ClosedValves |= rules.LinkedValves[happened.Index];
         }
@@ -291,6 +313,12 @@ internal sealed class CheckState
         for (int c = 0; c < ages.Length; c++)
         {
             ages[c] = rules.Program.AgeOf(words, c) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks) + 1) : (ushort)0;
+        }
+
+        // Hours are so or not, however long.
+        foreach (ClockCondition hours in rules.Program.Clock)
+        {
+            ages[hours.Condition] = Math.Min(ages[hours.Condition], (ushort)1);
         }
     }
 

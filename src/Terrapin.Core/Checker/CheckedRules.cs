@@ -20,6 +20,7 @@ internal sealed class CheckedRules
         OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
+        Day = DayPart.Of(Program.Clock);
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
     }
 
@@ -50,6 +51,9 @@ internal sealed class CheckedRules
     /// <summary>A wet sensor's age beyond this makes no difference.</summary>
     public int OldestTicks { get; }
 
+    /// <summary>Parts of the day in their order, each by which conditions of the clock are so in it; one alone where no rule looks at the clock.</summary>
+    public IReadOnlyList<DayPart> Day { get; }
+
     /// <summary>For each sensor its class: those of one class are heard by the same rules and links, and are interchangeable. The watched one is alone.</summary>
     public int[] ClassOf { get; }
 
@@ -69,8 +73,8 @@ internal sealed class CheckedRules
     public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true)
     {
         Installation fitted = plan.Installation;
-        // Rules in a hub that is not there never run. What waits for the mains, a button or silence may never come, and closes only more. What
-        // opens is barred while a sensor is wet.
+        // Rules in a hub that is not there never run. What waits for the mains, a button, silence, the cold or a time of day may never come, and
+        // closes only more. What opens is barred while a sensor is wet.
         Rule[] left = fitted.Hubs.Count == 0 ? [] : [.. fitted.Rules.Where(r => r.Action != RuleAction.Open && r.WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ModeComes).Select(r => Named(r, fitted.Sensors))];
         HashSet<string> sensors = [sensorId];
         var rules = new HashSet<Rule>();
@@ -89,12 +93,19 @@ internal sealed class CheckedRules
             isWatched ? Array.IndexOf(ids, sensorId) : -1);
     }
 
-    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule with
+    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.WaitsFor == RuleTrigger.SensorWet
+        ? rule.Naming(sensors)
+        : rule with { AllBut = false, RoomIds = null, SensorIds = [], AtLeast = null };
+
+    /// <summary>What a part of the day brings, as the rules are told it: what begins before what ends.</summary>
+    public IEnumerable<RuleEvent> ClockChangesTo(int dayPart)
     {
-        AllBut = false,
-        SensorIds = [.. sensors.Select(s => s.Id).Where(rule.Hears)],
-        AtLeast = rule.IsOfSensors ? rule.AtLeast : null,
-    };
+        bool[] before = Day[(dayPart + Day.Count - 1) % Day.Count].IsSo;
+        return Enumerable.Range(0, Program.Clock.Count)
+            .Where(c => Day[dayPart].IsSo[c] != before[c])
+            .OrderByDescending(c => Day[dayPart].IsSo[c])
+            .Select(c => Day[dayPart].IsSo[c] ? RuleEvent.Begins(Program.Clock[c].Condition) : RuleEvent.Ends(Program.Clock[c].Condition));
+    }
 
     private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);
 

@@ -6,9 +6,10 @@ namespace Terrapin.Core.Checker;
 /// <summary>What exploring gave.</summary>
 /// <param name="Path">From a quiet start to a state in which the goal is missed, or the rule that is looked for fires; <see langword="null"/>: there is none, as far as was looked.</param>
 /// <param name="StartMode">Who is home at that start.</param>
+/// <param name="StartDayPart">Which part of the day it is at that start.</param>
 /// <param name="States">How many were come to.</param>
 /// <param name="IsComplete">Whether every state was looked at.</param>
-internal sealed record Explored(IReadOnlyList<Move>? Path, Mode StartMode, int States, bool IsComplete);
+internal sealed record Explored(IReadOnlyList<Move>? Path, Mode StartMode, int StartDayPart, int States, bool IsComplete);
 
 /// <summary>
 /// Goes through every state that can be come to, the nearest first, by the engine that runs the rules: sensors wet and dry, modes, hands on
@@ -29,7 +30,7 @@ internal static class Exploration
     {
         if (rules.LongestTicks > MostTicks)
         {
-            return new Explored(null, Mode.Home, 0, false);
+            return new Explored(null, Mode.Home, 0, 0, false);
         }
 
         var state = new CheckState(rules);
@@ -37,8 +38,11 @@ internal static class Exploration
         Span<ushort> packed = new ushort[state.Length];
         foreach (Mode mode in Enum.GetValues<Mode>())
         {
-            state.PackQuiet(mode, packed);
-            table.Add(packed, -1, default);
+            for (int part = 0; part < rules.Day.Count; part++)
+            {
+                state.PackQuiet(mode, part, packed);
+                table.Add(packed, -1, default);
+            }
         }
 
         var moves = new List<Move>();
@@ -70,11 +74,11 @@ internal static class Exploration
             movesLeft -= moves.Count;
             if (table.IsFull || movesLeft <= 0)
             {
-                return new Explored(null, Mode.Home, table.Count, false);
+                return new Explored(null, Mode.Home, 0, table.Count, false);
             }
         }
 
-        return new Explored(null, Mode.Home, table.Count, true);
+        return new Explored(null, Mode.Home, 0, table.Count, true);
     }
 
     private static Explored Found(StateTable table, int at, Move last)
@@ -87,6 +91,6 @@ internal static class Exploration
         }
 
         path.Reverse();
-        return new Explored(path, (Mode)table[at][0], table.Count, true);
+        return new Explored(path, CheckState.ModeOf(table[at]), CheckState.DayPartOf(table[at]), table.Count, true);
     }
 }

@@ -18,6 +18,9 @@ internal enum MoveKind
     DriesBeforeAnother,
     ModeBecomes,
 
+    /// <summary>The next part of the day begins: sooner or later, so that any time of day is allowed for.</summary>
+    HourComes,
+
     /// <summary>Somebody opens a valve by hand.</summary>
     Opens,
 }

@@ -14,9 +14,10 @@ internal static class Replay
     public static IReadOnlyList<CheckStep>? Of(CheckedRules rules, string[] valves, CheckGoal goal, Explored explored)
     {
         RuleProgram program = rules.Program;
-        int[] words = program.Quiet(explored.StartMode).Words.ToArray();
+        DayPart start = rules.Day[explored.StartDayPart];
+        int[] words = program.Quiet(explored.StartMode, atMin: start.FromMin).Words.ToArray();
         var orders = new RuleOrder[program.MostOrders];
-        var steps = new List<CheckStep> { new(0, CheckStepKind.StartsIn, null, explored.StartMode, null, []) };
+        var steps = new List<CheckStep> { new(0, CheckStepKind.StartsIn, null, explored.StartMode, null, [], rules.Day.Count > 1 ? start.FromMin : null) };
         int nowMs = 0;
         int watchedSinceMs = -1;
         bool isMet = false;
@@ -34,6 +35,14 @@ internal static class Replay
                 case MoveKind.Opens:
                     closed &= ~(1ul << move.Index);
                     Add(CheckStepKind.ValveOpened, valves: 1ul << move.Index);
+                    continue;
+                case MoveKind.HourComes:
+                    steps.Add(new CheckStep(nowMs / 1000.0, CheckStepKind.HourComes, null, null, null, [], rules.Day[move.Index].FromMin));
+                    foreach (RuleEvent change in rules.ClockChangesTo(move.Index))
+                    {
+                        Take(0, change);
+                    }
+
                     continue;
                 case MoveKind.ModeBecomes:
                     happened = RuleEvent.Becomes((Mode)move.Index);
@@ -68,6 +77,19 @@ internal static class Replay
                     break;
             }
 
+            Take(sinceMs, happened);
+        }
+
+        if (isMet || watchedSinceMs < 0 || nowMs - watchedSinceMs <= goal.WithinTicks * rules.TickMs)
+        {
+            return null;
+        }
+
+        Add(CheckStepKind.Missed, rules.Watched);
+        return steps;
+
+        void Take(int sinceMs, RuleEvent happened)
+        {
             nowMs += sinceMs;
             RuleStep step = program.Step(words, sinceMs, happened, words, orders);
             foreach (RuleOrder order in orders.AsSpan(0, step.Orders).ToArray())
@@ -89,14 +111,6 @@ internal static class Replay
             somebodyKnows &= Enumerable.Range(0, rules.SensorIds.Count).Any(s => program.AgeOf(words, s) is not null);
             isMet |= watchedSinceMs >= 0 && (goal.Valves == 0 ? somebodyKnows : (closed & goal.Valves) != 0);
         }
-
-        if (isMet || watchedSinceMs < 0 || nowMs - watchedSinceMs <= goal.WithinTicks * rules.TickMs)
-        {
-            return null;
-        }
-
-        Add(CheckStepKind.Missed, rules.Watched);
-        return steps;
 
         IEnumerable<int> Members(int number) => Enumerable.Range(0, rules.SensorIds.Count).Where(s => rules.ClassOf[s] == number);
 

@@ -25,7 +25,7 @@ public static class RuleChecker
         [
             .. Alike(plan, protections, p => string.Join(',', p.StopValveIds)).SelectMany(alike => (CheckedClaim[])
                 [looking.Closes(alike, opensWhileWet: false), looking.Closes(alike, opensWhileWet: true)]),
-            .. Alike(plan, [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s.Id))).Select(s => new Protection(s.Id, []))], _ => "")
+            .. Alike(plan, [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s))).Select(s => new Protection(s.Id, []))], _ => "")
                 .Select(looking.Told),
             .. plan.Installation.Rules.Select(looking.Fires),
         ];
@@ -34,7 +34,7 @@ public static class RuleChecker
 
     /// <summary>Sensors that the same rules and links hear, with the same to close for: what is true of one is true of all.</summary>
     private static IEnumerable<IReadOnlyList<Protection>> Alike(Plan plan, IReadOnlyList<Protection> protections, Func<Protection, string> toClose) => protections
-        .GroupBy(p => $"{toClose(p)}|{string.Join(',', plan.Installation.Rules.Select(r => r.Hears(p.SensorId)))}|{string.Join(',', plan.Installation.Links.Where(l => l.SensorId == p.SensorId).Select(l => l.DriveId).Order())}")
+        .GroupBy(p => $"{toClose(p)}|{string.Join(',', plan.Installation.Rules.Select(r => r.Hears(plan.Installation.Sensors.First(s => s.Id == p.SensorId))))}|{string.Join(',', plan.Installation.Links.Where(l => l.SensorId == p.SensorId).Select(l => l.DriveId).Order())}")
         .Select(g => (IReadOnlyList<Protection>)[.. g]);
 
     /// <summary>Looks at one claim after the other.</summary>
@@ -101,7 +101,7 @@ public static class RuleChecker
                 return Fired(rule, CanFire(rule) ? CheckVerdict.Proved : CheckVerdict.Refuted, 0);
             }
 
-            if (plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s.Id)) is { } sensor)
+            if (plan.Installation.Sensors.FirstOrDefault(s => rule.Hears(s)) is { } sensor)
             {
                 var rules = CheckedRules.Of(plan, valves, sensor.Id, isWatched: false);
                 int index = rules.Rules.ToList().FindIndex(r => r.Id == rule.Id);
@@ -131,11 +131,14 @@ public static class RuleChecker
         };
 
         /// <summary>Whether what a rule waits for beside wet sensors can come at all: nothing else has a part in that.</summary>
-        private bool CanFire(Rule rule) => plan.Installation.Hubs.Count > 0 && rule.Modes.Count > 0 && rule.WaitsFor switch
+        private bool CanFire(Rule rule) => plan.Installation.Hubs.Count > 0 && rule.Modes.Count > 0 && rule.Hours is not { IsNever: true } && rule.WaitsFor switch
         {
             RuleTrigger.ModeComes => rule.Modes.Distinct().Count() < Enum.GetValues<Mode>().Length,
+            RuleTrigger.TimeComes => rule.AtMin is { } atMin && rule.HoldsAt(atMin),
+            RuleTrigger.ValveMoved or RuleTrigger.ValveFails => plan.Installation.Drives.Count > 0,
             RuleTrigger.ButtonPressed => (plan.Installation.Buttons ?? []).Any(b => rule.IsPressedBy(b.Id)),
-            RuleTrigger.SensorSilent => plan.Installation.Sensors.Count(s => rule.Names(s.Id)) >= (rule.AtLeast ?? 1),
+            RuleTrigger.SensorCold when rule.ColderThanC is null => false,
+            RuleTrigger.SensorSilent or RuleTrigger.SensorCold => plan.Installation.Sensors.Count(rule.Names) >= (rule.AtLeast ?? 1),
             _ => true,
         };
     }

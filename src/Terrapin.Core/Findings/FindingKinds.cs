@@ -140,6 +140,7 @@ public static class FindingKinds
     public static readonly FindingKind ContactHearsNothing = new("contact-hears-nothing", Severity.Caution, Stage.Rules);
     public static readonly FindingKind ContactsNotNamed = new("contacts-not-named", Severity.Note, Stage.Rules);
     public static readonly FindingKind HubNotChosen = new("hub-not-chosen", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind ModeNobodySets = new("mode-nobody-sets", Severity.Stop, Stage.Rules);
     public static readonly FindingKind NobodyToldInMode = new("nobody-told-in-mode", Severity.Caution, Stage.Rules);
     public static readonly FindingKind NoRuleInMode = new("no-rule-in-mode", Severity.Stop, Stage.Rules);
     public static readonly FindingKind OnlyToldInMode = new("only-told-in-mode", Severity.Caution, Stage.Rules);
@@ -154,8 +155,10 @@ public static class FindingKinds
     public static readonly FindingKind RulesFight = new("rules-fight", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWaitsTooLong = new("rule-waits-too-long", Severity.Caution, Stage.Rules);
     public static readonly FindingKind RuleWithoutButton = new("rule-without-button", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleWithoutHour = new("rule-without-hour", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutMode = new("rule-without-mode", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutSensor = new("rule-without-sensor", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleWithoutTemperature = new("rule-without-temperature", Severity.Stop, Stage.Rules);
     public static readonly FindingKind SilenceTooShort = new("silence-too-short", Severity.Caution, Stage.Rules);
     public static readonly FindingKind SwitchStopsNothing = new("switch-stops-nothing", Severity.Caution, Stage.Rules);
     public static readonly FindingKind SwitchWithoutRule = new("switch-without-rule", Severity.Note, Stage.Rules);
@@ -180,9 +183,9 @@ public static class FindingKinds
         PositionUnknown, DistanceUnknown, FilmThinnerThanGap, LeakNeverSeen, LeakWithoutSensor, MainPartDrowns,
         PitNotMeasured, ProbeAboveRim, ProbeBelowPumpLevel, SensorAddsNothing, SensorDoesNotFit, SensorHoldUnknown,
         SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, CaseBroken, ContactHearsNothing,
-        ContactsNotNamed, HubNotChosen, NobodyToldInMode, NoRuleInMode,
+        ContactsNotNamed, HubNotChosen, ModeNobodySets, NobodyToldInMode, NoRuleInMode,
         OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleCannotRun, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleNeverComes,
-        RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutMode, RuleWithoutSensor, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
+        RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutHour, RuleWithoutMode, RuleWithoutSensor, RuleWithoutTemperature, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
         HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
         RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,

@@ -138,6 +138,9 @@ public sealed record DriveSpec
     /// <summary>Whether fitting it puts plastic into the pipe, which breaks its earth bonding.</summary>
     public Answer PlasticInsert { get; init; }
 
+    /// <summary>Whether it tells the hub where the valve stands: when it has come to its end, and when a hand has turned it.</summary>
+    public Answer ReportsPosition { get; init; }
+
     /// <summary>The radio that it speaks; <see langword="null"/>: not known.</summary>
     [Id]
     public string? RadioId { get; init; }
@@ -216,6 +219,9 @@ public sealed record SensorSpec
 
     /// <summary>Of a cord, or of the rope as it is sold.</summary>
     public LengthFigure? Cord { get; init; }
+
+    /// <summary>Whether it tells the hub how cold it is.</summary>
+    public Answer MeasuresTemperature { get; init; }
 
     public SensorBattery? Battery { get; init; }
 

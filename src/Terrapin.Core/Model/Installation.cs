@@ -40,6 +40,10 @@ public sealed record Installation
     [AtMost(50)]
     public IReadOnlyList<LoadSwitch>? Switches { get; init; }
 
+    /// <summary>The modes that somebody or something sets; <see langword="null"/>: nobody has said.</summary>
+    [AtMost(4)]
+    public IReadOnlyList<Mode>? ModesSet { get; init; }
+
     /// <summary>Nothing chosen yet.</summary>
     public static Installation None { get; } = new() { Drives = [], Sensors = [], Hubs = [], Repeaters = [], Links = [], Signals = [], Rules = [] };
 }

@@ -23,6 +23,12 @@ public enum MeanwhileKind
 
     /// <summary>Somebody opens a stop valve by hand.</summary>
     ValveOpened,
+
+    /// <summary>A sensor falls to a temperature.</summary>
+    GetsCold,
+
+    /// <summary>What time of day it is then. Without one the leak begins at the worst.</summary>
+    TimeIs,
 }
 
 /// <summary>Something that happens while a leak runs.</summary>
@@ -51,6 +57,18 @@ public sealed record Meanwhile
     /// <summary>The stop valve that is opened.</summary>
     [Id]
     public string? StopValveId { get; init; }
+
+    /// <summary>The sensor that gets cold.</summary>
+    [Id]
+    public string? SensorId { get; init; }
+
+    /// <summary>How cold it gets.</summary>
+    [Limits(-40, 40, "°C")]
+    public double? Celsius { get; init; }
+
+    /// <summary>From midnight to the time of day.</summary>
+    [Limits(0, HoursOfDay.DayMin - 1, "min")]
+    public int? Min { get; init; }
 }
 
 /// <summary>A rehearsal that is kept with the plan, and must go on coming out as well as it did.</summary>

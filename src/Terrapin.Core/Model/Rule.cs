@@ -52,6 +52,49 @@ public enum RuleTrigger
 
     /// <summary>One of its buttons or contacts is closed.</summary>
     ButtonPressed,
+
+    /// <summary>One of its sensors is colder than <see cref="Rule.ColderThanC"/>.</summary>
+    SensorCold,
+
+    /// <summary>Somebody has turned a valve with a drive by hand.</summary>
+    ValveMoved,
+
+    /// <summary>A valve has not come to its end after it was told to close.</summary>
+    ValveFails,
+
+    /// <summary>It is <see cref="Rule.AtMin"/>.</summary>
+    TimeComes,
+}
+
+/// <summary>A part of each day. One that ends earlier than it begins goes over midnight.</summary>
+public sealed record HoursOfDay
+{
+    /// <summary>Minutes of a day.</summary>
+    public const int DayMin = 1440;
+
+    /// <summary>From midnight to when it begins.</summary>
+    [Limits(0, DayMin - 1, "min")]
+    public required int FromMin { get; init; }
+
+    /// <summary>From midnight to when it is over; the same as its beginning: it never is.</summary>
+    [Limits(0, DayMin - 1, "min")]
+    public required int UntilMin { get; init; }
+
+    /// <summary>Whether it ends as it begins.</summary>
+    [JsonIgnore]
+    public bool IsNever => FromMin == UntilMin;
+
+    /// <summary>The parts of a day in which the same rules hold: when each begins, minutes from midnight, and how much of a day it takes; the whole day where none has hours.</summary>
+    /// <param name="rules">All that count.</param>
+    public static IReadOnlyList<(int FromMin, double Share)> Parts(IEnumerable<Rule> rules)
+    {
+        int[] changes = [.. rules.Select(r => r.Hours).OfType<HoursOfDay>().Where(h => !h.IsNever).SelectMany(h => (int[])[h.FromMin, h.UntilMin]).Distinct().Order()];
+        return changes.Length == 0 ? [(0, 1)] : [.. changes.Select((min, i) => (min, ((i + 1 < changes.Length ? changes[i + 1] : changes[0] + DayMin) - min) / (double)DayMin))];
+    }
+
+    /// <summary>Whether a time of day lies in it.</summary>
+    /// <param name="min">From midnight, 0 to below a day.</param>
+    public bool Holds(double min) => FromMin <= UntilMin ? min >= FromMin && min < UntilMin : min >= FromMin || min < UntilMin;
 }
 
 /// <summary>
@@ -76,6 +119,18 @@ public sealed record Rule
     /// <summary>Whether it listens to every sensor but those named, and so to each that is added.</summary>
     public bool AllBut { get; init; }
 
+    /// <summary>With <see cref="AllBut"/>: only the sensors of these rooms, and each that is added there; <see langword="null"/>: of every room.</summary>
+    [AtMost(200)]
+    public IReadOnlyList<string>? RoomIds { get; init; }
+
+    /// <summary>What a sensor that gets cold is below; <see langword="null"/>: nobody has said.</summary>
+    [Limits(-FarthestC, FarthestC, "°C")]
+    public double? ColderThanC { get; init; }
+
+    /// <summary>From midnight to the time of day that it waits for; <see langword="null"/>: nobody has said.</summary>
+    [Limits(0, HoursOfDay.DayMin - 1, "min")]
+    public int? AtMin { get; init; }
+
     /// <summary>How many of them must be wet at once; <see langword="null"/>: one is enough.</summary>
     [Limits(1, 500, "")]
     public int? AtLeast { get; init; }
@@ -90,6 +145,9 @@ public sealed record Rule
 
     [AtMost(4)]
     public required IReadOnlyList<Mode> Modes { get; init; }
+
+    /// <summary>When of the day it holds; <see langword="null"/>: at every hour.</summary>
+    public HoursOfDay? Hours { get; init; }
 
     public required RuleAction Action { get; init; }
 
@@ -119,6 +177,9 @@ public sealed record Rule
     /// <summary>The longest wait of a rule but for a silent sensor, s.</summary>
     public const double LongestS = 86400;
 
+    /// <summary>The farthest from 0 °C that a rule waits for, °C.</summary>
+    public const double FarthestC = 40;
+
     /// <summary>The longest silence that a rule waits for, s.</summary>
     public const double LongestSilenceS = 604800;
 
@@ -126,17 +187,25 @@ public sealed record Rule
     [JsonIgnore]
     public RuleTrigger WaitsFor => Trigger ?? RuleTrigger.SensorWet;
 
-    /// <summary>Whether it waits for sensors, wet or silent.</summary>
+    /// <summary>Whether it waits for sensors: wet, silent or cold.</summary>
     [JsonIgnore]
-    public bool IsOfSensors => WaitsFor is RuleTrigger.SensorWet or RuleTrigger.SensorSilent;
+    public bool IsOfSensors => WaitsFor is RuleTrigger.SensorWet or RuleTrigger.SensorSilent or RuleTrigger.SensorCold;
+
+    /// <summary>Whether it holds at a time of day.</summary>
+    /// <param name="min">Minutes from midnight, 0 to below a day.</param>
+    public bool HoldsAt(double min) => Hours?.Holds(min) != false;
 
     /// <summary>Whether it acts when a sensor is wet.</summary>
-    /// <param name="sensorId">One of the plan's.</param>
-    public bool Hears(string sensorId) => WaitsFor == RuleTrigger.SensorWet && Names(sensorId);
+    /// <param name="sensor">One of the plan's.</param>
+    public bool Hears(Sensor sensor) => WaitsFor == RuleTrigger.SensorWet && Names(sensor);
 
-    /// <summary>Whether a sensor, wet or silent, is one of those that it waits for.</summary>
-    /// <param name="sensorId">One of the plan's.</param>
-    public bool Names(string sensorId) => SensorIds.Contains(sensorId) != AllBut;
+    /// <summary>Whether a sensor is one of those that it waits for: wet, silent or cold.</summary>
+    /// <param name="sensor">One of the plan's.</param>
+    public bool Names(Sensor sensor) => SensorIds.Contains(sensor.Id) != AllBut && (!AllBut || RoomIds?.Contains(sensor.RoomId) != false);
+
+    /// <summary>The same rule with each of its sensors named.</summary>
+    /// <param name="sensors">The plan's.</param>
+    public Rule Naming(IEnumerable<Sensor> sensors) => this with { AllBut = false, RoomIds = null, SensorIds = [.. sensors.Where(Names).Select(s => s.Id)] };
 
     /// <summary>Whether it waits for a button.</summary>
     /// <param name="buttonId">One of the plan's.</param>

@@ -51,8 +51,9 @@ internal sealed class LeakRun
     /// <param name="mode">Who is home.</param>
     /// <param name="broken">What is broken.</param>
     /// <param name="story">What happens meanwhile.</param>
-    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story) => leak.Flow.OpenM3PerS > 0
-        ? new LeakRun(plan, new LeakScenario(plan, controls, leak, mode, broken, story), mode, broken).Read()
+    /// <param name="startMin">The time of day at the first drop, minutes from midnight; <see langword="null"/> where no rule looks at the clock.</param>
+    public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story, double? startMin = null) => leak.Flow.OpenM3PerS > 0
+        ? new LeakRun(plan, new LeakScenario(plan, controls, leak, mode, broken, story, startMin ?? 0), mode, broken).Read() with { StartMin = startMin }
         : NoFlow(leak, mode);
 
     private static Rehearsed NoFlow(LeakCase leak, Mode mode) => new()
@@ -201,9 +202,9 @@ internal sealed class LeakRun
         // Of several orders the last before it moves is the one that it heeded.
         TraceEntry ordered = lasting.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
         TraceEntry start = trace.Entries[0];
-        if (ordered.Rule >= 0 && ordered.Sensor < 0)
+        if (ordered.Rule >= 0 && plan.Installation.Rules[ordered.Rule].WaitsFor != RuleTrigger.SensorWet)
         {
-            // By what no water has to come to: the mains, a button, a mode.
+            // By what no water has to come to: the mains, a button, a mode, the cold.
             return
             [
                 Span(Phase.ConfirmingAndDelay, start, ordered),
@@ -247,7 +248,7 @@ internal sealed class LeakRun
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
         bool told = plan.Installation.Contacts is null
-            ? broken.ReachesTelephones && Entry(TellsOfWater) is not null
+            ? broken.ReachesTelephones && Entry(TellsOfLeak) is not null
             : Told().Any(t => t.Hears);
         Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
         if (Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } spent)
@@ -320,7 +321,7 @@ internal sealed class LeakRun
             return Cause.HubDead;
         }
 
-        if (Entry(TellsOfWater) is not null)
+        if (Entry(TellsOfLeak) is not null)
         {
             return Cause.NobodyHears;
         }
@@ -393,19 +394,20 @@ internal sealed class LeakRun
         return new OtherLeak(
             other.Leak.Id,
             scenario.Scenario.Leaks[index].StartsS,
-            isNothing ? Outcome.NoFlow : ended ? Outcome.Ended : stops ? Outcome.Closes : turned.Length > 0 ? Outcome.ClosesPartly : Entry(TellsOfWater) is not null ? Outcome.TellsOnly : Outcome.Nothing,
+            isNothing ? Outcome.NoFlow : ended ? Outcome.Ended : stops ? Outcome.Closes : turned.Length > 0 ? Outcome.ClosesPartly : Entry(TellsOfLeak) is not null ? Outcome.TellsOnly : Outcome.Nothing,
             isNothing ? 0 : ended || stops ? outM3 : null,
             Endless: !isNothing && !ended && !stops);
     }
 
-    private bool TellsOfWater(TraceEntry entry) => entry.Kind == TraceKind.Told && plan.Installation.Rules[entry.Rule].WaitsFor == RuleTrigger.SensorWet;
+    /// <summary>Of water, or of a valve that was to close for it.</summary>
+    private bool TellsOfLeak(TraceEntry entry) => entry.Kind == TraceKind.Told && plan.Installation.Rules[entry.Rule].WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ValveFails;
 
     /// <summary>Each contact at the first time that a rule tells them.</summary>
     private IEnumerable<ToldContact> Told()
     {
         foreach (Contact contact in plan.Installation.Contacts ?? [])
         {
-            if (Entry(e => TellsOfWater(e) && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
+            if (Entry(e => TellsOfLeak(e) && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
             {
                 continue;
             }
@@ -444,7 +446,7 @@ internal sealed class LeakRun
             entry.TimeS,
             kind,
             OutOf(entry),
-            entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id,
+            kind == EventKind.SensorCold ? plan.Installation.Sensors[scenario.Scenario.Program!.SensorOf(entry.Other)].Id : entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id,
             entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id,
             kind == EventKind.ModeBecomes ? (Mode)entry.Other : null,
             kind == EventKind.LeakStarts ? scenario.Leaks[entry.Leak].Leak.Id : null,
@@ -469,6 +471,8 @@ internal sealed class LeakRun
         {
             RuleTrigger.MainsFails => EventKind.MainsFails,
             RuleTrigger.InternetFails => EventKind.InternetFails,
+            RuleTrigger.SensorCold => EventKind.SensorCold,
+            RuleTrigger.ValveFails => EventKind.ValveFails,
             _ => EventKind.ButtonPressed,
         },
         TraceKind.StoodShut when ValveOf(entry) is not null => EventKind.StoodShut,

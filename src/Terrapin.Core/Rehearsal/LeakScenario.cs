@@ -1,3 +1,4 @@
+using Terrapin.Core.Drives;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Sensors;
@@ -11,17 +12,26 @@ namespace Terrapin.Core.Rehearsal;
 internal sealed record LeakStory(IReadOnlyList<Meanwhile> Steps, IReadOnlyList<LeakCase> Others)
 {
     public static LeakStory None { get; } = new([], []);
+
+    /// <summary>The time of day at the first drop, minutes from midnight; <see langword="null"/>: it is not said.</summary>
+    public double? StartMin => Steps.FirstOrDefault(s => s.Kind == MeanwhileKind.TimeIs) is { Min: { } min } step
+        ? (((min - (step.AtS / 60)) % HoursOfDay.DayMin) + HoursOfDay.DayMin) % HoursOfDay.DayMin
+        : null;
 }
 
 /// <summary>Puts leaks, what is broken and what happens meanwhile together to what the simulator runs.</summary>
 internal sealed class LeakScenario
 {
+    /// <summary>How long the clock is looked at.</summary>
+    private const int Days = 4;
+
     private readonly Plan plan;
     private readonly Controls controls;
     private readonly Mode mode;
     private readonly Broken broken;
     private readonly LeakStory story;
     private readonly SensorCase? first;
+    private readonly double startMin;
 
     /// <summary>For each driven valve the rule that had closed it before the first drop; empty where none had.</summary>
     private readonly int?[] shutBy;
@@ -32,9 +42,10 @@ internal sealed class LeakScenario
     /// <param name="mode">Who is home.</param>
     /// <param name="broken">What is broken.</param>
     /// <param name="story">What happens meanwhile.</param>
-    public LeakScenario(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story)
+    /// <param name="startMin">The time of day at the first drop, minutes from midnight.</param>
+    public LeakScenario(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story, double startMin)
     {
-        (this.plan, this.controls, this.mode, this.broken, this.story) = (plan, controls, mode, broken, story);
+        (this.plan, this.controls, this.mode, this.broken, this.story, this.startMin) = (plan, controls, mode, broken, story, startMin);
         first = leak.First();
         Leaks = [leak, .. story.Others];
         shutBy = controls.Beforehand.Length == 0 ? [] : ShutBeforehand(broken.BeforeFirstDrop());
@@ -71,8 +82,8 @@ internal sealed class LeakScenario
 
     private bool HasActed(Rule rule, Broken before)
     {
-        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s.Id) && IsSilent(i, before)).Count();
-        return rule.Modes.Contains(mode) && (rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1));
+        int Silent() => plan.Installation.Sensors.Where((s, i) => rule.Names(s) && IsSilent(i, before)).Count();
+        return rule.Modes.Contains(mode) && rule.HoldsAt(startMin) && (rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1));
     }
 
     private ValveCase Weaken(ValveCase valve)
@@ -80,6 +91,10 @@ internal sealed class LeakScenario
         FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
         bool turns = broken.CanTurn(drive);
         bool passes = broken.Passes(valve.StopValveId);
+        bool reports = plan.SpecOf(drive).ReportsPosition == Answer.Yes;
+        bool isHeard = broken.IsHeard(drive.Id);
+        bool moves = valve.Simulated.Moves && turns;
+        double endDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg;
         return valve with
         {
             CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
@@ -87,11 +102,14 @@ internal sealed class LeakScenario
             PassesM3PerS = passes && valve.PassesM3PerS is null or 0 ? null : valve.PassesM3PerS,
             Simulated = valve.Simulated with
             {
-                Moves = valve.Simulated.Moves && turns,
-                EndAngleDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg,
-                HeedsHub = broken.OrdersClose && broken.IsHeard(drive.Id),
+                Moves = moves,
+                EndAngleDeg = endDeg,
+                HeedsHub = broken.OrdersClose && isHeard,
                 ClosesByItself = broken.ClosesByItself(drive),
                 ShutByRule = valve.Simulated.Moves && shutBy.Length > 0 ? shutBy[valve.Index] : null,
+                ReportsTurns = reports && isHeard,
+                // With its ends swapped it reports, rightly as it believes, that it is shut.
+                ReportsFailure = reports && (!isHeard || (broken.OrdersClose && (!moves || endDeg < CockLoss.ShutDeg))),
             },
         };
     }
@@ -120,6 +138,8 @@ internal sealed class LeakScenario
             OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
             SilentSensors = program is not { KnowsSilence: true } ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
             Conditions = program is null ? [] : [.. Conditions(program)],
+            StartMin = startMin,
+            Clock = program is null ? [] : [.. Clock(program)],
             Leaks = [.. Leaks.Select(LeakOf)],
         };
     }
@@ -146,6 +166,24 @@ internal sealed class LeakScenario
                 yield return (pressed.AtS, condition, true);
             }
         }
+
+        string[] sensors = [.. plan.Installation.Sensors.Select(s => s.Id)];
+        foreach (Meanwhile cold in Steps(MeanwhileKind.GetsCold))
+        {
+            int sensor = Array.IndexOf(sensors, cold.SensorId);
+            bool tells = sensor >= 0 && !IsSilent(sensor, broken) && plan.SpecOf(plan.Installation.Sensors[sensor]).MeasuresTemperature == Answer.Yes;
+            foreach (int condition in tells ? program.ColderAt(sensor, cold.Celsius!.Value) : [])
+            {
+                yield return (cold.AtS, condition, true);
+            }
+        }
+    }
+
+    /// <summary>For some days: what waits for an hour waits a day at the most, and then its own times. Of one time what begins comes before what ends.</summary>
+    private IEnumerable<(double AtS, int Condition, bool Begins)> Clock(RuleProgram program)
+    {
+        double lastS = Days * HoursOfDay.DayMin * 60.0 + story.Steps.Select(s => s.AtS).DefaultIfEmpty(0).Max();
+        return program.Clock.SelectMany(c => c.Changes(startMin, lastS).Select(change => (change.AtS, c.Condition, change.Begins))).OrderByDescending(c => c.Begins);
     }
 
     private SimulatedLeak LeakOf(LeakCase leak, int index) => new()

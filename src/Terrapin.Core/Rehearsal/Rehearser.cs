@@ -166,20 +166,20 @@ internal sealed class LeakRehearsal
     public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile> meanwhile, Func<string, LeakRehearsal> ready)
     {
         LeakRehearsal[] others = [.. meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
-        Rehearsed worst = RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
+        Rehearsed worst = Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
         // Where all is measured, what the faults do may still not be known.
         LeakCase low = least ?? most;
         Rehearsed? best = low.Screening.NoLowerBound
             ? null
-            : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least, []), new LeakStory(meanwhile, [.. others.Select(o => o.least ?? o.most)]));
+            : RunAt(low, mode, new Broken(plan, reach, faults, Corner.Least, []), new LeakStory(meanwhile, [.. others.Select(o => o.least ?? o.most)]), worst.StartMin);
         return Between(worst, best);
     }
 
     /// <summary>The same at the end that gives the most litres alone.</summary>
-    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, faults, Corner.Most, []));
+    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), LeakStory.None);
 
     /// <summary>The same with parts that have failed.</summary>
-    public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => RunAt(most, mode, new Broken(plan, reach, [], Corner.Most, failed));
+    public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => Worst(most, mode, new Broken(plan, reach, [], Corner.Most, failed), LeakStory.None);
 
     /// <summary>The sensors that its water comes to.</summary>
     public IEnumerable<string> HearingSensorIds => most.Sensors.Where(s => s.TripM3 is not null).Select(s => s.SensorId);
@@ -196,7 +196,7 @@ internal sealed class LeakRehearsal
     public Rehearsed? WithOnly(string sensorId, Mode mode)
     {
         SensorCase? heard = most.Sensors.FirstOrDefault(s => s.SensorId == sensorId && s.TripM3 is not null);
-        return heard is null ? null : RunAt(most with { Sensors = [heard] }, mode, Broken.Nothing(plan));
+        return heard is null ? null : Worst(most with { Sensors = [heard] }, mode, Broken.Nothing(plan), LeakStory.None);
     }
 
     private Rehearsed Between(Rehearsed worst, Rehearsed? best)
@@ -212,20 +212,27 @@ internal sealed class LeakRehearsal
     {
         LeakRehearsal? earlier = before;
         (Rehearsed Most, Rehearsed? Least)? then = earlier is not null && earlier.runs.TryGetValue(mode, out (Rehearsed, Rehearsed?) ran) ? ran : null;
-        return (
-            RunAt(most, earlier?.most, then?.Most, mode),
-            least is null || least.Screening.NoLowerBound ? null : RunAt(least, earlier?.least, then?.Least, mode));
+        Rehearsed worst = earlier is not null && then is not null && EndsAsBefore(most, earlier.most, then.Value.Most) ? then.Value.Most : Worst(most, mode, Broken.Nothing(plan), LeakStory.None);
+        if (least is null || least.Screening.NoLowerBound)
+        {
+            return (worst, null);
+        }
+
+        bool isAsBefore = earlier?.least is { } was && then?.Least is { } ended && ended.StartMin == worst.StartMin && EndsAsBefore(least, was, ended);
+        return (worst, isAsBefore ? then!.Value.Least : RunAt(least, mode, Broken.Nothing(plan), LeakStory.None, worst.StartMin));
     }
 
-    private Rehearsed RunAt(LeakCase now, LeakCase? was, Rehearsed? then, Mode mode) =>
-        was is not null && then is not null && EndsAsBefore(now, was, then) ? then : RunAt(now, mode, Broken.Nothing(plan));
+    /// <summary>At the time of day that the story says, or else at the worst.</summary>
+    private Rehearsed Worst(LeakCase now, Mode mode, Broken broken, LeakStory story) => story.StartMin is { } startMin || controls.WorstStartsMin.Length == 0
+        ? RunAt(now, mode, broken, story, story.StartMin)
+        : WorstStart.Of(plan, controls.WorstStartsMin, min => RunAt(now, mode, broken, story, min));
 
-    private Rehearsed RunAt(LeakCase now, Mode mode, Broken broken, LeakStory? story = null)
+    private Rehearsed RunAt(LeakCase now, Mode mode, Broken broken, LeakStory story, double? startMin)
     {
         // Several questions may be about one leak at once, and what is kept of its flows is not safe for that.
         lock (now.Turning)
         {
-            return LeakRun.Of(plan, controls, now, mode, broken, story ?? LeakStory.None);
+            return LeakRun.Of(plan, controls, now, mode, broken, story, startMin);
         }
     }
 

@@ -112,6 +112,12 @@ public enum EventKind
 
     /// <summary>A rule would have opened a valve, and something barred it.</summary>
     OpeningRefused,
+
+    /// <summary>A sensor is colder than a rule waits for.</summary>
+    SensorCold,
+
+    /// <summary>The hub misses the report that a valve has closed.</summary>
+    ValveFails,
 }
 
 /// <summary>Something that happens, with who decided it.</summary>
@@ -169,6 +175,9 @@ public sealed record Rehearsed
     public required string LeakId { get; init; }
 
     public required Mode Mode { get; init; }
+
+    /// <summary>The time of day at the first drop, minutes from midnight; <see langword="null"/> where no rule looks at the clock and none was asked for.</summary>
+    public double? StartMin { get; init; }
 
     /// <summary>The stop valve that closes for it first; <see langword="null"/> where none does.</summary>
     public string? StopValveId { get; init; }

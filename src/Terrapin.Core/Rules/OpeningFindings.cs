@@ -21,7 +21,7 @@ internal static class OpeningFindings
             string at = $"installation/rules/{i}/action";
             if (opening.IsOfSensors)
             {
-                string so = opening.WaitsFor == RuleTrigger.SensorWet ? "wet" : "silent";
+                string so = opening.WaitsFor switch { RuleTrigger.SensorWet => "wet", RuleTrigger.SensorCold => "cold", _ => "silent" };
                 found.Add(FindingKinds.RuleOpensOnLeak, at, $"\"{opening.Name}\" opens a valve when a sensor is {so}: water would run into a leak.", "Let it close or only tell; open by hand once somebody has looked.");
                 continue;
             }
@@ -41,6 +41,8 @@ internal static class OpeningFindings
 
     /// <summary>Whether one thing makes both rules act.</summary>
     private static bool MeetAtOnce(Plan plan, Rule a, Rule b) => a.WaitsFor == b.WaitsFor && a.Modes.Intersect(b.Modes).Any()
+        && HoursOfDay.Parts([a, b]).Any(part => a.HoldsAt(part.FromMin) && b.HoldsAt(part.FromMin))
+        && (a.WaitsFor != RuleTrigger.TimeComes || a.AtMin == b.AtMin)
         && (a.WaitsFor != RuleTrigger.ButtonPressed || (plan.Installation.Buttons ?? []).Any(button => a.IsPressedBy(button.Id) && b.IsPressedBy(button.Id)));
 
     private static bool SameValve(Plan plan, Rule opening, Rule closing) => plan.Installation.Drives.Any(d => opening.Opens(d.StopValveId) && closing.Closes(d.StopValveId));

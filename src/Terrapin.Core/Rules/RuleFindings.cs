@@ -19,7 +19,7 @@ public static class RuleFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            int named = plan.Installation.Sensors.Count(s => rule.Names(s.Id));
+            int named = plan.Installation.Sensors.Count(rule.Names);
             if (rule.IsOfSensors && named == 0)
             {
                 found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
@@ -27,13 +27,26 @@ public static class RuleFindings
 
             if (rule.IsOfSensors && named > 0 && rule.AtLeast > named)
             {
-                string so = rule.WaitsFor == RuleTrigger.SensorWet ? "wet" : "silent";
+                string so = rule.WaitsFor switch { RuleTrigger.SensorWet => "wet", RuleTrigger.SensorCold => "cold", _ => "silent" };
                 found.Add(FindingKinds.QuorumTooLarge, $"installation/rules/{i}/atLeast", $"\"{rule.Name}\" waits for {rule.AtLeast} {so} sensors and listens to {named}: it can never fire.", "Ask for fewer, or let it listen to more.");
             }
 
             if (rule.Modes.Count == 0)
             {
                 found.Add(FindingKinds.RuleWithoutMode, $"installation/rules/{i}/modes", $"\"{rule.Name}\" holds in no mode and can never fire.", "Choose its modes, or take the rule out.");
+            }
+            else if (plan.Installation.ModesSet is { } set && !rule.Modes.Any(set.Contains))
+            {
+                found.Add(
+                    FindingKinds.ModeNobodySets,
+                    $"installation/rules/{i}/modes",
+                    $"\"{rule.Name}\" holds only in {string.Join(" and ", rule.Modes.Distinct().Select(Words.Of))}, which nobody sets: it can never fire.",
+                    "Say who or what sets the mode, or choose other modes.");
+            }
+
+            if (rule.Hours is { IsNever: true } || (rule is { WaitsFor: RuleTrigger.TimeComes, AtMin: { } atMin } && !rule.HoldsAt(atMin)))
+            {
+                found.Add(FindingKinds.RuleWithoutHour, $"installation/rules/{i}/hours", $"\"{rule.Name}\" holds at no hour in which it could fire.", "Give it hours that begin and end at different times, and what it waits for in them.");
             }
         }
 
@@ -42,7 +55,7 @@ public static class RuleFindings
         OpeningFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
-        HashSet<string> heard = [.. plan.Installation.Sensors.Select(s => s.Id).Where(id => plan.Installation.Rules.Any(r => r.Hears(id)) || plan.Installation.Links.Any(l => l.SensorId == id))];
+        HashSet<string> heard = [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s)) || plan.Installation.Links.Any(l => l.SensorId == s.Id)).Select(s => s.Id)];
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {
             if (!heard.Contains(plan.Installation.Sensors[i].Id))
@@ -64,7 +77,7 @@ public static class RuleFindings
                 continue;
             }
 
-            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].Hears(s.Id) && LiesInPit(plan, s)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => plan.Installation.Rules[i].Hears(s) && LiesInPit(plan, s)))
             {
                 found.Add(FindingKinds.PitSensorCloses, $"installation/rules/{i}/sensorIds", $"\"{sensor.Name}\" lies in a sump pit, which rain and ground water fill: when it rises, \"{plan.Installation.Rules[i].Name}\" shuts the house's water off for nothing.", "Take it out of this rule, and let a rule only tell of it.");
             }
@@ -91,7 +104,7 @@ public static class RuleFindings
                 found.Add(FindingKinds.RuleClosesUndrivenMain, $"installation/rules/{i}/stopValveIds", $"\"{rule.Name}\" {(rule.Action == RuleAction.Open ? "opens" : "closes")} \"{plan.StopValve(stopValveId).Name}\", which has no drive.", "Give that stop valve a drive, or let the rule close another.");
             }
 
-            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.Action == RuleAction.Close && rule.StopValveIds.Count > 0 && rule.Hears(s.Id)))
+            foreach (Sensor sensor in plan.Installation.Sensors.Where(s => rule.Action == RuleAction.Close && rule.StopValveIds.Count > 0 && rule.Hears(s)))
             {
                 LeakPoint[] leaks = [.. plan.Building.Rooms.First(r => r.Id == sensor.RoomId).Leaks.Where(l => l.PipeId is not null)];
                 if (leaks.Length > 0 && leaks.All(l => WaterWay.To(plan, l.PipeId).StopValves.All(m => !rule.StopValveIds.Contains(m.Id))))

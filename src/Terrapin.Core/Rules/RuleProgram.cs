@@ -6,7 +6,7 @@ namespace Terrapin.Core.Rules;
 /// <summary>
 /// A plan's rules made ready to run: what they wait for, the rules and the valves are indices, sets of them are bits, times are whole
 /// milliseconds. A condition is something that is so or not, of which a rule waits for one or several: each sensor's being wet is one, by
-/// the sensor's index; behind them come those others that a rule waits for.
+/// the sensor's index; behind them come those others that a rule waits for, and the hours in which one holds.
 /// (state, event, time since the step before) → (state, orders), without a clock, without memory of its own and without
 /// allocating. It must be stepped at each deadline that it names, so that times are exact. Safe to use from several threads.
 /// </summary>
@@ -53,6 +53,7 @@ public sealed class RuleProgram
         StateLength = heldAt + (rules.Any(r => r.HoldsUntilReset) ? WordsFor(rules.Length) : 0);
         KnowsSilence = conditions.Any(c => c.Trigger == RuleTrigger.SensorSilent);
         ModeConditions = [.. Enumerable.Range(0, conditions.Length).Where(c => conditions[c].Trigger == RuleTrigger.ModeComes)];
+        Clock = [.. Enumerable.Range(0, conditions.Length).Where(c => conditions[c].Trigger == RuleTrigger.TimeComes).Select(c => new ClockCondition(c, conditions[c].Index, conditions[c].UntilMin))];
     }
 
     /// <summary>Words of a state.</summary>
@@ -70,27 +71,42 @@ public sealed class RuleProgram
     /// <summary>The conditions that the mode decides: nothing else begins or ends them.</summary>
     internal IReadOnlyList<int> ModeConditions { get; }
 
+    /// <summary>The conditions that the time of day decides.</summary>
+    public IReadOnlyList<ClockCondition> Clock { get; }
+
     /// <summary>The valves that a rule closes, one bit each in the order in which they were compiled.</summary>
     public ulong Closes(int rule) => rules[rule].Opens ? 0 : rules[rule].Valves;
 
     /// <summary>The condition that something begins or ends; <see langword="null"/>: no rule waits for it.</summary>
     /// <param name="trigger">What kind, other than the coming of a mode.</param>
-    /// <param name="index">Of the sensor or the button.</param>
-    public int? ConditionOf(RuleTrigger trigger, int index = 0) => Array.IndexOf(conditions, new Condition(trigger, index)) is >= 0 and var found ? found : null;
+    /// <param name="index">Of the sensor, the button or the valve.</param>
+    /// <exception cref="ArgumentException">Rules may wait for several temperatures of one sensor, or parts of a day.</exception>
+    public int? ConditionOf(RuleTrigger trigger, int index = 0) => trigger is RuleTrigger.SensorCold or RuleTrigger.TimeComes
+        ? throw new ArgumentException("A temperature or a time of day is not one condition.", nameof(trigger))
+        : Array.IndexOf(conditions, new Condition(trigger, index)) is >= 0 and var found ? found : null;
 
-    /// <summary>What a condition is, and the index of its sensor or button.</summary>
+    /// <summary>The conditions that begin when a sensor falls to a temperature.</summary>
+    /// <param name="sensor">Its index.</param>
+    /// <param name="celsius">°C; what waits for a colder one is not among them.</param>
+    public IEnumerable<int> ColderAt(int sensor, double celsius) =>
+        Enumerable.Range(0, conditions.Length).Where(c => conditions[c] is { Trigger: RuleTrigger.SensorCold } cold && cold.Index == sensor && celsius < cold.BelowC);
+
+    /// <summary>What a condition is, and the index of its sensor, button or valve, or when of the day it begins.</summary>
     public (RuleTrigger Trigger, int Index) WhatIs(int condition) => (conditions[condition].Trigger, conditions[condition].Index);
 
     /// <summary>The sensor of a condition; −1: none.</summary>
-    public int SensorOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.SensorWet or RuleTrigger.SensorSilent, Index: var sensor } ? sensor : -1;
+    public int SensorOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.SensorWet or RuleTrigger.SensorSilent or RuleTrigger.SensorCold, Index: var sensor } ? sensor : -1;
+
+    /// <summary>The valve that a rule fired for; −1: none.</summary>
+    public int ValveOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.ValveMoved or RuleTrigger.ValveFails, Index: var valve } ? valve : -1;
 
     /// <summary>Compiles rules.</summary>
-    /// <param name="rules">In the order in which they act.</param>
+    /// <param name="rules">In the order in which they act; those of rooms with each of their sensors named, see <see cref="Rule.Naming"/>.</param>
     /// <param name="sensorIds">Every sensor, in the order of its index.</param>
     /// <param name="valveIds">Every stop valve that has a drive, in the order of its index, at most 64.</param>
     /// <param name="buttonIds">Every button, in the order of its index; <see langword="null"/>: none.</param>
     /// <param name="barriers">What bars openings beside the rules; <see langword="null"/>: nothing.</param>
-    /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them.</exception>
+    /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them, or rooms.</exception>
     public static RuleProgram Compile(
         IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string>? buttonIds = null, RuleGuards? barriers = null)
     {
@@ -99,21 +115,37 @@ public sealed class RuleProgram
             throw new ArgumentException("A program closes at most 64 valves.", nameof(valveIds));
         }
 
+        if (rules.FirstOrDefault(r => r.RoomIds is not null) is { } ofRooms)
+        {
+            throw new ArgumentException($"\"{ofRooms.Name}\" names rooms in the place of their sensors.", nameof(rules));
+        }
+
         HashSet<string> sensors = [.. sensorIds];
         if (rules.FirstOrDefault(r => !sensors.IsSupersetOf(r.SensorIds)) is { } wrong)
         {
             throw new ArgumentException($"\"{wrong.Name}\" names \"{wrong.SensorIds.First(id => !sensors.Contains(id))}\", which is not among the sensors.", nameof(rules));
         }
 
-        Condition[][] ofRules = [.. rules.Select((rule, i) => ConditionsOf(rule, i, sensorIds, buttonIds ?? []).ToArray())];
+        Condition[][] ofRules = [.. rules.Select((rule, i) => ConditionsOf(rule, i, sensorIds, valveIds, buttonIds ?? []).ToArray())];
         CompiledRule[] compiled = [.. rules.Select(r => CompiledRule.Of(r, valveIds))];
+        IEnumerable<Condition> hours = rules.Select(r => r.Hours).OfType<HoursOfDay>().Select(Condition.In);
         ulong[] guarded = compiled.Any(r => r.Opens) ? [.. sensorIds.Select((id, s) => GuardedBy(id, s, rules, compiled, barriers))] : [];
         IEnumerable<Condition> silences = guarded.Select((valves, s) => (valves, s)).Where(g => g.valves != 0 && barriers is not null).Select(g => new Condition(RuleTrigger.SensorSilent, g.s));
-        Condition[] conditions = [.. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)).Concat(ofRules.SelectMany(c => c)).Concat(silences).Distinct()];
+        Condition[] conditions =
+        [
+            .. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)),
+            // In one order whatever the rules: of several that are so equally long a rule fires for the first.
+            .. ofRules.SelectMany(c => c).Concat(silences).Concat(hours).Where(c => c.Trigger != RuleTrigger.SensorWet).Distinct().OrderBy(c => c.Trigger).ThenBy(c => c.Index),
+        ];
         var indexOf = new Dictionary<Condition, int>();
         for (int i = 0; i < conditions.Length; i++)
         {
             indexOf.Add(conditions[i], i);
+        }
+
+        for (int i = 0; i < compiled.Length; i++)
+        {
+            compiled[i] = compiled[i] with { Hours = rules[i].Hours is { } holds ? indexOf[Condition.In(holds)] : CompiledRule.EveryHour };
         }
 
         int words = WordsFor(conditions.Length);
@@ -141,31 +173,46 @@ public sealed class RuleProgram
         ulong valves = (barriers?.Links ?? []).Where(l => l.Sensor == sensor).Aggregate(0ul, (mask, link) => mask | (1ul << link.Valve));
         for (int i = 0; i < compiled.Length; i++)
         {
-            valves |= compiled[i].Closes && rules[i].Hears(sensorId) ? compiled[i].Valves : 0;
+            valves |= compiled[i].Closes && rules[i].WaitsFor == RuleTrigger.SensorWet && Names(rules[i], sensorId) ? compiled[i].Valves : 0;
         }
 
         return valves;
     }
 
-    private static IEnumerable<Condition> ConditionsOf(Rule rule, int index, IReadOnlyList<string> sensorIds, IReadOnlyList<string> buttonIds) => rule.WaitsFor switch
+    private static bool Names(Rule rule, string sensorId) => rule.SensorIds.Contains(sensorId) != rule.AllBut;
+
+    private static IEnumerable<Condition> ConditionsOf(
+        Rule rule, int index, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string> buttonIds) => rule.WaitsFor switch
     {
         RuleTrigger.ModeComes => [new Condition(RuleTrigger.ModeComes, index)],
+        RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [new Condition(RuleTrigger.TimeComes, atMin)] : [],
+        RuleTrigger.ValveMoved or RuleTrigger.ValveFails => Enumerable.Range(0, valveIds.Count).Select(v => new Condition(rule.WaitsFor, v)),
+        RuleTrigger.SensorCold => rule.ColderThanC is not { } belowC ? [] : Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(RuleTrigger.SensorCold, s, BelowC: belowC)),
         RuleTrigger.ButtonPressed => Enumerable.Range(0, buttonIds.Count).Where(b => rule.IsPressedBy(buttonIds[b])).Select(b => new Condition(RuleTrigger.ButtonPressed, b)),
-        RuleTrigger.SensorWet or RuleTrigger.SensorSilent => Enumerable.Range(0, sensorIds.Count).Where(s => rule.Names(sensorIds[s])).Select(s => new Condition(rule.WaitsFor, s)),
+        RuleTrigger.SensorWet or RuleTrigger.SensorSilent => Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(rule.WaitsFor, s)),
         var trigger => [new Condition(trigger, 0)],
     };
 
-    /// <summary>All dry and nothing pending. What waits for this mode to come, or for those sensors to fall silent, has acted long ago.</summary>
+    /// <summary>
+    /// All dry and nothing pending. What waits for this mode to come, or for those sensors to fall silent, has acted long ago, unless its
+    /// hours are still to come.
+    /// </summary>
     /// <param name="mode">Who is home.</param>
     /// <param name="silent">Sensors that have said nothing for long; <see langword="null"/>: none.</param>
-    public RuleState Quiet(Mode mode, IEnumerable<int>? silent = null)
+    /// <param name="atMin">The time of day, minutes from midnight. Of use where rules hold in hours.</param>
+    public RuleState Quiet(Mode mode, IEnumerable<int>? silent = null, double atMin = 0)
     {
         int[] words = new int[StateLength];
         words[0] = (int)mode;
+        foreach (ClockCondition hours in Clock.Where(c => c.IsSoAt(atMin)))
+        {
+            SetSo(words, hours.Condition, OldestMs);
+        }
+
         foreach (int condition in ModeConditions.Where(c => rules[conditions[c].Index].HoldsIn((int)mode)))
         {
             SetSo(words, condition, OldestMs);
-            SetProgress(words, conditions[condition].Index, Acted);
+            SetProgress(words, conditions[condition].Index, HoldsNow(conditions[condition].Index, words) ? Acted : null);
         }
 
         foreach (int sensor in silent ?? [])
@@ -178,7 +225,7 @@ public sealed class RuleProgram
 
         for (int rule = 0; rule < rules.Length; rule++)
         {
-            if (ProgressOf(words, rule) is null && rules[rule].HoldsIn((int)mode) && Confirmed(rule, words).Condition >= 0)
+            if (ProgressOf(words, rule) is null && HoldsNow(rule, words) && Confirmed(rule, words).Condition >= 0)
             {
                 SetProgress(words, rule, Acted);
             }
@@ -324,7 +371,7 @@ public sealed class RuleProgram
         }
 
         int next = int.MaxValue;
-        if (progress == Waiting && !isOver && rule.HoldsIn(state[0]))
+        if (progress == Waiting && !isOver && HoldsNow(index, state))
         {
             (int condition, next) = Confirmed(index, state);
             if (condition >= 0)
@@ -394,6 +441,9 @@ public sealed class RuleProgram
         return barred;
     }
 
+    private bool HoldsNow(int rule, ReadOnlySpan<int> state) =>
+        rules[rule].HoldsIn(state[0]) && (rules[rule].Hours == CompiledRule.EveryHour || IsSo(state, rules[rule].Hours));
+
     private bool IsOver(int rule, ReadOnlySpan<int> state)
     {
         for (int word = 0; word < bitWords; word++)
@@ -447,11 +497,20 @@ public sealed class RuleProgram
     private static int WordsFor(int conditions) => (conditions + WordBits - 1) / WordBits;
 
     /// <param name="Trigger">What kind of condition it is.</param>
-    /// <param name="Index">Of the sensor or the button, or of the rule that waits for a mode; 0 otherwise.</param>
-    private readonly record struct Condition(RuleTrigger Trigger, int Index);
-
-    private readonly record struct CompiledRule(int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool Opens, bool HoldsUntilReset, bool CancelsIfOver, bool StopsSwitches, ulong Valves)
+    /// <param name="Index">Of the sensor, the button or the valve, or of the rule that waits for a mode; when of the day it begins; 0 otherwise.</param>
+    /// <param name="UntilMin">When of the day it is over, of hours in which a rule holds.</param>
+    /// <param name="BelowC">What a cold sensor is below, °C.</param>
+    private readonly record struct Condition(RuleTrigger Trigger, int Index, int? UntilMin = null, double BelowC = 0)
     {
+        public static Condition In(HoursOfDay hours) => new(RuleTrigger.TimeComes, hours.FromMin, hours.UntilMin);
+    }
+
+    /// <param name="Hours">The condition of the hours in which it holds, or <see cref="EveryHour"/>.</param>
+    private readonly record struct CompiledRule(
+        int ConfirmMs, int AtLeast, int DelayMs, int Modes, bool Closes, bool Opens, bool HoldsUntilReset, bool CancelsIfOver, bool StopsSwitches, ulong Valves, int Hours = CompiledRule.EveryHour)
+    {
+        public const int EveryHour = -1;
+
         public bool HoldsIn(int mode) => (Modes & (1 << mode)) != 0;
 
         public static CompiledRule Of(Rule rule, IReadOnlyList<string> valveIds)
@@ -463,7 +522,7 @@ public sealed class RuleProgram
             }
 
             return new CompiledRule(
-                Milliseconds(rule.ConfirmS),
+                rule.WaitsFor == RuleTrigger.TimeComes ? 0 : Milliseconds(rule.ConfirmS),
                 rule.IsOfSensors ? rule.AtLeast ?? 1 : 1,
                 Milliseconds(rule.DelayS),
                 rule.Modes.Aggregate(0, (modes, mode) => modes | (1 << (int)mode)),

@@ -51,7 +51,9 @@ public static class RuleText
             RuleAction.Open => $", {wait}open {valves}",
             _ => $", {wait}close {valves}{(rule.Hold == RuleHold.UntilReset ? " until reset" : "")}",
         };
-        return $"rule {Quoted(rule.Name)}\nwhen {When(plan, rule)} for {Duration(rule.ConfirmS)}\nin {modes}\nthen {tell}{stop}{act}\n";
+        string lasts = rule.WaitsFor == RuleTrigger.TimeComes ? "" : $" for {Duration(rule.ConfirmS)}";
+        string hours = rule.Hours is { } h ? $" between {Clock(h.FromMin)} and {Clock(h.UntilMin)}" : "";
+        return $"rule {Quoted(rule.Name)}\nwhen {When(plan, rule)}{lasts}\nin {modes}{hours}\nthen {tell}{stop}{act}\n";
     }
 
     private static string When(Plan plan, Rule rule) => rule.WaitsFor switch
@@ -65,6 +67,10 @@ public static class RuleText
             [] => "no button is pressed",
             var ids => $"button {Names(ids, Buttons(plan))} is pressed",
         },
+        RuleTrigger.ValveMoved => "any valve is moved",
+        RuleTrigger.ValveFails => "any valve fails",
+        RuleTrigger.TimeComes => rule.AtMin is { } atMin ? $"it is {Clock(atMin)}" : "it is no time",
+        RuleTrigger.SensorCold => $"{Who(plan, rule)} is colder than {Celsius(rule.ColderThanC)}",
         var trigger => $"{Who(plan, rule)} is {(trigger == RuleTrigger.SensorWet ? "wet" : "silent")}",
     };
 
@@ -73,8 +79,8 @@ public static class RuleText
         (string sensor, string of) = rule.AtLeast is { } least ? ($"any {least} sensors", $"any {least} of") : ("any sensor", "any of");
         return rule switch
         {
-            { AllBut: true, SensorIds.Count: 0 } => sensor,
-            { AllBut: true } => $"{sensor} but {Names(rule.SensorIds, Sensors(plan))}",
+            { AllBut: true, RoomIds.Count: 0 } => "no sensor",
+            { AllBut: true } => $"{sensor}{(rule.RoomIds is { } rooms ? $" in {Names(rooms, Rooms(plan))}" : "")}{(rule.SensorIds.Count > 0 ? $" but {Names(rule.SensorIds, Sensors(plan))}" : "")}",
             { SensorIds.Count: 0 } => "no sensor",
             _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
         };
@@ -101,6 +107,8 @@ public static class RuleText
 
     private static (string Id, string Name)[] Sensors(Plan plan) => [.. plan.Installation.Sensors.Select(s => (s.Id, s.Name))];
 
+    private static (string Id, string Name)[] Rooms(Plan plan) => [.. plan.Building.Rooms.Select(r => (r.Id, r.Name))];
+
     private static (string Id, string Name)[] Valves(Plan plan) => [.. plan.Building.StopValves.Select(v => (v.Id, v.Name))];
 
     private static (string Id, string Name)[] Buttons(Plan plan) => [.. (plan.Installation.Buttons ?? []).Select(b => (b.Id, b.Name))];
@@ -126,6 +134,14 @@ public static class RuleText
         > 0 when seconds % 60 == 0 => Invariant(seconds / 60, "min"),
         _ => Invariant(seconds, "s"),
     };
+
+    /// <summary>A time of day as the language has it.</summary>
+    /// <param name="min">Minutes from midnight.</param>
+    internal static string Clock(int min) => string.Create(CultureInfo.InvariantCulture, $"{min / 60}:{min % 60:00}");
+
+    /// <summary>A temperature as the language has it.</summary>
+    /// <param name="celsius">°C; <see langword="null"/>: not said.</param>
+    internal static string Celsius(double? celsius) => celsius is { } c ? $"{(c < 0 ? "minus " : "")}{Invariant(Math.Abs(c), "C")}" : "nothing";
 
     /// <summary>To the last digit; below a tenth of a millisecond, where that would be an exponent, in decimals.</summary>
     private static string Invariant(double number, string unit) =>
@@ -162,10 +178,14 @@ public static class RuleText
                 DelayS = 0,
                 CancelIfDry = false,
             });
-            Word("for");
-            rule = rule with { ConfirmS = Duration(rule.WaitsFor == RuleTrigger.SensorSilent ? Model.Rule.LongestSilenceS : Model.Rule.LongestS) };
+            if (rule.WaitsFor != RuleTrigger.TimeComes)
+            {
+                Word("for");
+                rule = rule with { ConfirmS = Duration(rule.WaitsFor == RuleTrigger.SensorSilent ? Model.Rule.LongestSilenceS : Model.Rule.LongestS) };
+            }
+
             Word("in");
-            rule = rule with { Modes = Modes() };
+            rule = rule with { Modes = Modes(), Hours = Hours() };
             Words("then", "tell");
             rule = rule with { TellIds = Told() };
             bool isStopped = false;
@@ -212,10 +232,70 @@ public static class RuleText
                 return Pressed(rule, none);
             }
 
-            (int? atLeast, bool allBut, IReadOnlyList<string> sensors) = Who();
+            if (Is("it"))
+            {
+                Word("is");
+                bool isNone = Is("no");
+                if (isNone)
+                {
+                    Word("time");
+                }
+
+                return rule with { Trigger = RuleTrigger.TimeComes, AtMin = isNone ? null : Clock() };
+            }
+
+            if (Here is { Kind: RuleTokenKind.Word, Text: "any" } && Next is { Kind: RuleTokenKind.Word, Text: "valve" })
+            {
+                at += 2;
+                RuleTrigger trigger = Is("fails") ? RuleTrigger.ValveFails : Is("is") ? RuleTrigger.ValveMoved : throw Expected("is moved, or fails");
+                if (trigger == RuleTrigger.ValveMoved)
+                {
+                    Word("moved");
+                }
+
+                return rule with { Trigger = trigger };
+            }
+
+            rule = Who(rule);
             Word("is");
-            RuleTrigger? wets = Is("wet") ? null : Is("silent") ? RuleTrigger.SensorSilent : throw Expected("wet or silent");
-            return rule with { Trigger = wets, AtLeast = atLeast, AllBut = allBut, SensorIds = sensors };
+            return Is("wet") ? rule
+                : Is("silent") ? rule with { Trigger = RuleTrigger.SensorSilent }
+                : Is("colder") ? rule with { Trigger = RuleTrigger.SensorCold, ColderThanC = ColderThan() }
+                : throw Expected("wet, silent or colder than");
+        }
+
+        private double? ColderThan()
+        {
+            Word("than");
+            if (Is("nothing"))
+            {
+                return null;
+            }
+
+            int sign = Is("minus") ? -1 : 1;
+            RuleToken number = Take(RuleTokenKind.Number, "a temperature, such as 4 C or minus 2 C");
+            Word("c");
+            return number.Number <= Model.Rule.FarthestC ? sign * number.Number : throw Fault(number, "40 C at the most, or minus 40 C");
+        }
+
+        /// <summary>Nothing said is every hour.</summary>
+        private HoursOfDay? Hours()
+        {
+            if (!Is("between"))
+            {
+                return null;
+            }
+
+            int fromMin = Clock();
+            Word("and");
+            return new HoursOfDay { FromMin = fromMin, UntilMin = Clock() };
+        }
+
+        private int Clock()
+        {
+            RuleToken time = Take(RuleTokenKind.Clock, "a time of day, such as 22:30");
+            int[] parts = [.. time.Text.Split(':').Select(p => int.Parse(p, CultureInfo.InvariantCulture))];
+            return parts is [< 24, < 60] ? (parts[0] * 60) + parts[1] : throw Fault(time, "a time of day from 0:00 to 23:59");
         }
 
         private Rule Pressed(Rule rule, IReadOnlyList<string>? buttonIds)
@@ -284,23 +364,23 @@ public static class RuleText
             };
         }
 
-        private (int? AtLeast, bool AllBut, IReadOnlyList<string> Ids) Who()
+        private Rule Who(Rule rule)
         {
             if (Is("no"))
             {
                 Word("sensor");
-                return (null, false, []);
+                return rule;
             }
 
             if (!Is("any"))
             {
-                throw Expected("any sensor, any of and names, no sensor, any button, button and names, the mode, the mains or the internet");
+                throw Expected("any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the mains, the internet or it is and a time");
             }
 
             int? atLeast = Here.Kind == RuleTokenKind.Number ? Count() : null;
             if (Is("of"))
             {
-                return (atLeast, false, Named(Sensors(plan), "the name of a sensor in quotes"));
+                return rule with { AtLeast = atLeast, SensorIds = Named(Sensors(plan), "the name of a sensor in quotes") };
             }
 
             if (!Is(atLeast is null ? "sensor" : "sensors"))
@@ -308,7 +388,13 @@ public static class RuleText
                 throw Expected(atLeast is null ? "sensor, a number, or of and names" : "sensors, or of and names");
             }
 
-            return (atLeast, true, Is("but") ? Named(Sensors(plan), "the name of a sensor in quotes") : []);
+            return rule with
+            {
+                AtLeast = atLeast,
+                AllBut = true,
+                RoomIds = Is("in") ? Named(Rooms(plan), "the name of a room in quotes") : null,
+                SensorIds = Is("but") ? Named(Sensors(plan), "the name of a sensor in quotes") : [],
+            };
         }
 
         private int Count()

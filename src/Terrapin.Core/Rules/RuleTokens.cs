@@ -8,6 +8,9 @@ internal enum RuleTokenKind
     Name,
     Id,
     Number,
+
+    /// <summary>A time of day, such as <c>22:30</c>.</summary>
+    Clock,
     Comma,
     End,
 
@@ -60,6 +63,7 @@ internal static class RuleTokens
         ',' => (RuleTokenKind.Comma, ",", 1),
         '"' => Name(text, at),
         '#' when Run(text, at + 1, c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-') is { Length: > 0 } id => (RuleTokenKind.Id, id, id.Length + 1),
+        >= '0' and <= '9' when Run(text, at, c => char.IsAsciiDigit(c) || c == ':') is var clock && clock.Split(':') is [{ Length: <= 2 }, { Length: 2 }] => (RuleTokenKind.Clock, clock, clock.Length),
         >= '0' and <= '9' when Run(text, at, c => char.IsAsciiDigit(c) || c == '.') is var number => (double.TryParse(number, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out _) ? RuleTokenKind.Number : RuleTokenKind.Broken, number, number.Length),
         _ when char.IsAsciiLetter(text[at]) && Run(text, at, char.IsAsciiLetter) is var word => (RuleTokenKind.Word, word.ToLowerInvariant(), word.Length),
         _ => (RuleTokenKind.Broken, text[at].ToString(), 1),

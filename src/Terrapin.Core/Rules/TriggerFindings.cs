@@ -47,15 +47,50 @@ internal static class TriggerFindings
             case RuleTrigger.InternetFails when plan.HubInUse()?.LogicInCloud is Answer.Yes:
                 found.Add(FindingKinds.RuleCannotRun, $"{at}/trigger", $"\"{rule.Name}\" waits for the internet to fail, and the hub's rules run in a service outside the house.", "Choose a hub that decides in the house.");
                 break;
+            case RuleTrigger.TimeComes when rule.AtMin is null:
+                found.Add(FindingKinds.RuleWithoutHour, $"{at}/atMin", $"\"{rule.Name}\" waits for a time of day, and none is given.", "Say at what time it acts.");
+                break;
+            case RuleTrigger.SensorCold:
+                AddCold(plan, rule, at, found);
+                break;
+            case RuleTrigger.ValveMoved or RuleTrigger.ValveFails when plan.Installation.Drives.Count == 0 || plan.Installation.Drives.Any(d => plan.SpecOf(d).ReportsPosition != Answer.Yes):
+                bool isKnown = plan.Installation.Drives.All(d => plan.SpecOf(d).ReportsPosition != Answer.Unknown);
+                found.Add(
+                    FindingKinds.RuleCannotRun,
+                    isKnown ? Severity.Stop : Severity.Caution,
+                    $"{at}/trigger",
+                    $"\"{rule.Name}\" waits for what a drive reports of its valve, and {(plan.Installation.Drives.Count == 0 ? "there is none" : isKnown ? "one reports nothing" : "it is not known whether each reports it")}.",
+                    "Choose drives that report where the valve stands, and say so in the catalogue.");
+                break;
             case RuleTrigger.SensorSilent:
                 AddSilence(plan, rule, at, found);
                 break;
         }
     }
 
+    private static void AddCold(Plan plan, Rule rule, string at, FindingCollector found)
+    {
+        if (rule.ColderThanC is null)
+        {
+            found.Add(FindingKinds.RuleWithoutTemperature, $"{at}/colderThanC", $"\"{rule.Name}\" waits for the cold, and it is not said how cold.", "Give the temperature.");
+        }
+
+        Answer[] measure = [.. plan.Installation.Sensors.Where(rule.Names).Select(s => plan.SpecOf(s).MeasuresTemperature)];
+        if (measure.Any(m => m != Answer.Yes))
+        {
+            bool isKnown = !measure.Contains(Answer.Unknown);
+            found.Add(
+                FindingKinds.RuleCannotRun,
+                isKnown ? Severity.Stop : Severity.Caution,
+                $"{at}/trigger",
+                $"\"{rule.Name}\" waits for the cold, and {(isKnown ? "one of its sensors does not measure it" : "it is not known whether each of its sensors measures it")}.",
+                "Choose sensors that measure the temperature, and say so in the catalogue.");
+        }
+    }
+
     private static void AddSilence(Plan plan, Rule rule, string at, FindingCollector found)
     {
-        double slowestS = plan.SlowestReportS(plan.Installation.Sensors.Where(s => rule.Names(s.Id)));
+        double slowestS = plan.SlowestReportS(plan.Installation.Sensors.Where(rule.Names));
         if (rule.ConfirmS < slowestS)
         {
             found.Add(

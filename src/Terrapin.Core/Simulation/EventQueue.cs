@@ -6,6 +6,9 @@ internal enum WorldEvent
     LeakEnds,
     ModeChanges,
     ConditionBegins,
+
+    /// <summary>A condition begins because of the time of day.</summary>
+    TimeComes,
     ConditionEnds,
     Wiped,
     Reset,

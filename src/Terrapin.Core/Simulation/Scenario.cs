@@ -13,8 +13,17 @@ namespace Terrapin.Core.Simulation;
 /// <param name="HeedsHub">Whether the hub's order to close closes it.</param>
 /// <param name="ClosesByItself">Whether it closes at the start, because the mains has failed.</param>
 /// <param name="ShutByRule">The rule, by index, that has closed it long before the start; <see langword="null"/>: it stands open.</param>
+/// <param name="ReportsTurns">Whether the hub learns that a hand has turned it.</param>
+/// <param name="ReportsFailure">Whether the hub learns that it has not closed: its drive reports its end, and none comes.</param>
 public readonly record struct SimulatedValve(
-    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null);
+    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false)
+{
+    /// <summary>From its first movement, so many strokes without a report that it has come to its end are a failure. Our own figure.</summary>
+    private const double StrokesUntilFailure = 2;
+
+    /// <summary>From the command to the hub's taking it for failed, s.</summary>
+    public double FailureS => StartS + (StrokesUntilFailure * StrokeS);
+}
 
 /// <summary>When a sensor gets wet by one water, and tells.</summary>
 /// <param name="Sensor">Index in the rule program.</param>
@@ -78,8 +87,14 @@ public sealed record Scenario
     /// <summary>Who is home from when on, s.</summary>
     public IReadOnlyList<(double AtS, Mode Mode)> ModeChanges { get; init; } = [];
 
-    /// <summary>When a condition of the program other than a sensor's being wet begins, or ends, s.</summary>
+    /// <summary>When a condition of the program begins, or ends, s: none of a wet sensor, nor of the time of day.</summary>
     public IReadOnlyList<(double AtS, int Condition, bool Begins)> Conditions { get; init; } = [];
+
+    /// <summary>When a condition begins, or ends, that the time of day decides, s.</summary>
+    public IReadOnlyList<(double AtS, int Condition, bool Begins)> Clock { get; init; } = [];
+
+    /// <summary>The time of day at the start, minutes from midnight.</summary>
+    public double StartMin { get; init; }
 
     /// <summary>Sensors, by index in the program, of which the hub has heard nothing for long.</summary>
     public IReadOnlyList<int> SilentSensors { get; init; } = [];

@@ -38,7 +38,7 @@ public sealed class Simulator
         contacts = [.. scenario.Leaks.Select(l => l.Sensors.Select(s => new Contact(s)).ToArray())];
         marksM3 = new double[scenario.Leaks.Count];
         listeners = new Listener[1 + scenario.Leaks.SelectMany(l => l.Sensors).Select(s => s.Sensor).DefaultIfEmpty(-1).Max()];
-        rules = scenario.Program?.Quiet(scenario.Mode, scenario.SilentSensors).Words.ToArray() ?? [];
+        rules = scenario.Program?.Quiet(scenario.Mode, scenario.SilentSensors, scenario.StartMin).Words.ToArray() ?? [];
         orders = new RuleOrder[scenario.Program?.MostOrders ?? 0];
     }
 
@@ -62,6 +62,11 @@ public sealed class Simulator
         foreach ((double atS, int condition, bool begins) in scenario.Conditions)
         {
             queue.Add(atS, new Coming(begins ? WorldEvent.ConditionBegins : WorldEvent.ConditionEnds, condition));
+        }
+
+        foreach ((double atS, int condition, bool begins) in scenario.Clock)
+        {
+            queue.Add(atS, new Coming(begins ? WorldEvent.TimeComes : WorldEvent.ConditionEnds, condition));
         }
 
         foreach (double atS in scenario.Resets)
@@ -191,6 +196,9 @@ public sealed class Simulator
                 break;
             case WorldEvent.ConditionBegins:
                 Add(TraceKind.ConditionBegins, other: coming.Index);
+                StepRules(RuleEvent.Begins(coming.Index));
+                break;
+            case WorldEvent.TimeComes:
                 StepRules(RuleEvent.Begins(coming.Index));
                 break;
             case WorldEvent.ConditionEnds:
@@ -364,6 +372,11 @@ public sealed class Simulator
         bool heeds = rule < 0 || scenario.Valves[valve].HeedsHub;
         ordered[valve] = heeds;
         Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule, valve: valve);
+        if (rule >= 0 && scenario.Valves[valve].ReportsFailure && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
+        {
+            queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ConditionBegins, fails));
+        }
+
         if (heeds && scenario.Valves[valve].Moves)
         {
             queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve, Stamp: ++orderStamps[valve]));
@@ -396,6 +409,16 @@ public sealed class Simulator
         AddPoint();
         Add(TraceKind.ValveOpens, rule: rule, valve: valve);
         world.Open(valve);
+        if (scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
+        {
+            StepRules(RuleEvent.Ends(fails));
+        }
+
+        if (rule < 0 && scenario.Valves[valve].ReportsTurns && scenario.Program?.ConditionOf(RuleTrigger.ValveMoved, valve) is { } moved)
+        {
+            queue.Add(world.TimeS + ClockCondition.MomentS, new Coming(WorldEvent.ConditionEnds, moved));
+            StepRules(RuleEvent.Begins(moved));
+        }
     }
 
     private void AddPoint() => curve.Add(new TracePoint(world.TimeS, [.. world.OutM3]));

@@ -3,8 +3,8 @@ using Terrapin.Core.Model;
 namespace Terrapin.Core.Validation;
 
 /// <summary>
-/// Checks that what is to happen while a leak runs says what it is about, and that the plan has the leaks. A button or a drive that is gone does
-/// nothing: an installation without it may be put in the place of another.
+/// Checks that what is to happen while a leak runs says what it is about, and that the plan has the leaks. A button, a sensor or a drive that is
+/// gone does nothing: an installation without it may be put in the place of another.
 /// </summary>
 public static class MeanwhileCheck
 {
@@ -38,6 +38,18 @@ public static class MeanwhileCheck
                     break;
                 case MeanwhileKind.ValveOpened when step.StopValveId is null:
                     errors.Add(new DocumentError($"{at}/stopValveId", "Say which stop valve is opened."));
+                    break;
+                case MeanwhileKind.GetsCold when step.SensorId is null:
+                    errors.Add(new DocumentError($"{at}/sensorId", "Say which sensor gets cold."));
+                    break;
+                case MeanwhileKind.GetsCold when step.Celsius is null:
+                    errors.Add(new DocumentError($"{at}/celsius", "Say how cold it gets."));
+                    break;
+                case MeanwhileKind.TimeIs when step.Min is null:
+                    errors.Add(new DocumentError($"{at}/min", "Say what time of day it is."));
+                    break;
+                case MeanwhileKind.TimeIs when steps.Take(i).Any(s => s.Kind == MeanwhileKind.TimeIs):
+                    errors.Add(new DocumentError($"{at}/min", "The time of day is given twice. Take one of the two out."));
                     break;
             }
         }

@@ -309,6 +309,7 @@ internal static class PlanReferences
         HashSet<string> contacts = Unique((plan.Installation.Contacts ?? []).Select((c, i) => (c.Id, $"{pointer}/installation/contacts/{i}/id")), "contact", errors);
         HashSet<string> buttons = Unique((plan.Installation.Buttons ?? []).Select((b, i) => (b.Id, $"{pointer}/installation/buttons/{i}/id")), "button", errors);
         HashSet<string> switches = Unique((plan.Installation.Switches ?? []).Select((s, i) => (s.Id, $"{pointer}/installation/switches/{i}/id")), "switch", errors);
+        HashSet<string> rooms = [.. plan.Building.Rooms.Select(r => r.Id)];
         CheckSwitches(plan, pointer, errors);
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
@@ -316,6 +317,7 @@ internal static class PlanReferences
             CheckNamed(rule.TellIds ?? [], contacts, "contact", $"{pointer}/installation/rules/{i}/tellIds", errors);
             CheckNamed(rule.ButtonIds ?? [], buttons, "button", $"{pointer}/installation/rules/{i}/buttonIds", errors);
             CheckNamed(rule.StopSwitchIds ?? [], switches, "switch", $"{pointer}/installation/rules/{i}/stopSwitchIds", errors);
+            CheckNamed(rule.RoomIds ?? [], rooms, "room", $"{pointer}/installation/rules/{i}/roomIds", errors);
             CheckNamed(rule.SensorIds, sensors, "sensor", $"{pointer}/installation/rules/{i}/sensorIds", errors);
             CheckNamed(rule.StopValveIds, mains, "stop valve", $"{pointer}/installation/rules/{i}/stopValveIds", errors);
         }

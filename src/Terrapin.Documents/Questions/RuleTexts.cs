@@ -27,7 +27,7 @@ public static class RuleTexts
 
     private static string? Message(Plan plan, Rule rule)
     {
-        Sensor? first = rule.IsOfSensors ? plan.Installation.Sensors.FirstOrDefault(s => rule.Names(s.Id)) : null;
+        Sensor? first = rule.IsOfSensors ? plan.Installation.Sensors.FirstOrDefault(s => rule.Names(s)) : null;
         return rule.IsOfSensors && first is null ? null : AlertMessage.Of(plan, rule, first);
     }
 

@@ -54,6 +54,7 @@ public static class CatalogueColumns
         .. Range("pipe", "fit/pipe"),
         new("stands wet", "fit/standsWet") { IsOptional = true, Label = "Stands wet places", Words = typeof(Answer) },
         new("cord may be extended", "fit/cordMayBeExtended") { IsOptional = true, Words = typeof(Answer) },
+        new("reports position", "reportsPosition") { IsOptional = true, Label = "Reports where the valve stands", Words = typeof(Answer) },
         .. Price,
     ];
 
@@ -80,6 +81,7 @@ public static class CatalogueColumns
         new("energy of a report", "battery/reportJ", "J"),
         new("report every", "battery/reportEveryS", "s", TypedKind.Duration),
         new("battery standing", "battery/provenance"),
+        new("measures temperature", "measuresTemperature") { IsOptional = true, Label = "Measures the temperature", Words = typeof(Answer) },
         .. Price,
     ];
 

@@ -30,6 +30,11 @@ public class NuisanceTests
         Assert.Equal(0, Nuisance.PerYear(Wetted(12, 60, r => r with { Action = RuleAction.TellOnly })));
         // Only away and on holiday, a quarter of the year.
         Close(0.25 * Nuisance.PerYear(Wetted(12, 60))!.Value, Nuisance.PerYear(Wetted(12, 60, r => r with { Modes = [Mode.Away, Mode.Holiday] }))!.Value, 1e-12);
+        // Only for six hours over midnight, and the rest of the day by a second rule.
+        var night = new HoursOfDay { FromMin = 22 * 60, UntilMin = 4 * 60 };
+        Close(0.25 * Nuisance.PerYear(Wetted(12, 60))!.Value, Nuisance.PerYear(Wetted(12, 60, r => r with { Hours = night }))!.Value, 1e-12);
+        Plan byDay = Wetted(12, 60, r => r with { Hours = night }).WithInstallation(i => i with { Rules = [.. i.Rules, i.Rules[0] with { Id = "day", Hours = new HoursOfDay { FromMin = night.UntilMin, UntilMin = night.FromMin } }] });
+        Close(Nuisance.PerYear(Wetted(12, 60))!.Value, Nuisance.PerYear(byDay)!.Value, 1e-12);
         Close(12, Nuisance.PerYear(Wetted(12, 60).WithInstallation(i => i with { Links = [new DirectLink { SensorId = "puck", DriveId = "drive" }] }))!.Value, 1e-12);
     }
 
@@ -37,7 +42,7 @@ public class NuisanceTests
     public void The_time_that_closes_is_the_engines() => Gen.Select(Gen.Int[0, 20], Gen.Int[0, 60], Gen.Bool, Gen.Int[1, 120]).Sample((confirm, delay, cancels, wetS) =>
     {
         Plan plan = House().WithRule(r => r with { ConfirmS = confirm, DelayS = delay, CancelIfDry = cancels });
-        double needsS = Nuisance.ClosesWhenWetForS(plan, "puck", Mode.Home)!.Value;
+        double needsS = Nuisance.ClosesWhenWetForS(plan, plan.Installation.Sensors[0], Mode.Home)!.Value;
         var story = new RuleStory(RuleProgram.Compile(plan.Installation.Rules, ["puck"], ["main"]), Mode.Home);
         story.At(1000, RuleEvent.Wet(0));
         story.At(1000 + (wetS * 1000), RuleEvent.Dry(0));

@@ -29,9 +29,12 @@ public class RuleCheckerTests
             CancelIfDry = other.Item1,
         });
 
-    /// <summary>Some wait for their modes to come.</summary>
-    private static readonly Gen<Rule> AnyRuleOrMode = Gen.Select(AnyRule, Gen.Frequency((4, Gen.Const((RuleTrigger?)null)), (1, Gen.Const((RuleTrigger?)RuleTrigger.ModeComes))))
-        .Select((rule, trigger) => rule with { Trigger = trigger });
+    private static readonly HoursOfDay Night = new() { FromMin = 22 * 60, UntilMin = 6 * 60 };
+    private static readonly HoursOfDay Day = new() { FromMin = 6 * 60, UntilMin = 22 * 60 };
+
+    /// <summary>Some wait for their modes to come, and some hold by day or by night alone.</summary>
+    private static readonly Gen<Rule> AnyRuleOrMode = Gen.Select(AnyRule, Gen.Frequency((4, Gen.Const((RuleTrigger?)null)), (1, Gen.Const((RuleTrigger?)RuleTrigger.ModeComes))), Gen.Int[0, 7])
+        .Select((rule, trigger, hours) => rule with { Trigger = trigger, Hours = hours switch { 0 => Night, 1 => Day, _ => null } });
 
     [Fact]
     public void A_rule_for_every_mode_is_proved_to_close_in_time_and_one_that_is_asleep_is_refuted()
@@ -92,6 +95,23 @@ public class RuleCheckerTests
     }
 
     [Fact]
+    public void Rules_for_night_and_day_together_are_proved_and_one_alone_is_refuted_by_the_other()
+    {
+        Rule rule = House().Installation.Rules[0];
+        Plan With(params Rule[] rules) => House().WithInstallation(i => i with { Rules = rules });
+        CheckedClaim both = Closing(Of(With(rule with { Hours = Night }, rule with { Id = "day", Hours = Day, DelayS = 60 })));
+        Assert.Equal((CheckVerdict.Proved, 65.0), (both.Verdict, both.WithinS!.Value));
+        CheckedClaim alone = Closing(Of(With(rule with { Hours = Night })));
+        Assert.Equal(CheckVerdict.Refuted, alone.Verdict);
+        Assert.Equal([CheckStepKind.StartsIn, CheckStepKind.SensorWet, CheckStepKind.Missed], alone.Steps.Select(s => s.Kind));
+        Assert.Equal(360, alone.Steps[0].AtMin);
+        // A minute of the day that no rule is for is found.
+        Assert.Equal(1319, Closing(Of(With(rule with { Hours = Night }, rule with { Id = "day", Hours = Day with { UntilMin = 1319 } }))).Steps.Last(s => s.AtMin is not null).AtMin);
+        Assert.Equal(CheckVerdict.Refuted, Of(With(rule, rule with { Id = "never", Hours = Day with { UntilMin = 360 } })).Claims.Single(c => c.RuleId == "never").Verdict);
+        Assert.Null(Closing(Of(House().WithRule(r => r with { Modes = [Mode.Home] }))).Steps[0].AtMin);
+    }
+
+    [Fact]
     public void A_sensor_that_gets_wet_again_while_its_closing_is_pending_is_told_of_to_nobody()
     {
         Plan kept = House().WithRule(r => r with { CancelIfDry = false });
@@ -135,9 +155,11 @@ public class RuleCheckerTests
             Of("leaves", RuleTrigger.ModeComes), Of("all", RuleTrigger.ModeComes, Enum.GetValues<Mode>()),
             Of("mains", RuleTrigger.MainsFails), Of("internet", RuleTrigger.InternetFails),
             Of("silent", RuleTrigger.SensorSilent), Of("two", RuleTrigger.SensorSilent) with { AtLeast = 2 },
+            Of("six", RuleTrigger.TimeComes) with { AtMin = 360 }, Of("when", RuleTrigger.TimeComes), Of("late", RuleTrigger.TimeComes) with { AtMin = 360, Hours = Day with { FromMin = 361 } },
+            Of("cold", RuleTrigger.SensorCold) with { ColderThanC = 4 }, Of("cool", RuleTrigger.SensorCold), Of("moved", RuleTrigger.ValveMoved), Of("fails", RuleTrigger.ValveFails),
             Of("door", RuleTrigger.ButtonPressed), Of("none", RuleTrigger.ButtonPressed) with { ButtonIds = [] },
         ]).WithInstallation(i => i with { Buttons = [new HandButton { Id = "door", Name = "By the door" }] });
-        Assert.Equal(["all", "none", "two"], Check(plan).Claims.Where(c => c is { Property: CheckedProperty.Fires, Verdict: not CheckVerdict.Proved }).Select(c => c.RuleId!).Order());
+        Assert.Equal(["all", "cool", "late", "none", "two", "when"], Check(plan).Claims.Where(c => c is { Property: CheckedProperty.Fires, Verdict: not CheckVerdict.Proved }).Select(c => c.RuleId!).Order());
     }
 
     [Fact]
@@ -197,9 +219,11 @@ public class RuleCheckerTests
         }, iter: 300);
 
     /// <summary>Gaps of any length, and what happens then.</summary>
-    private static readonly Gen<(int GapMs, int What)[]> Schedule = Gen.Select(Gen.OneOf(Gen.Int[0, 6000], Gen.Int[0, 6].Select(s => s * 1000)), Gen.Int[0, 9]).Array[0, 14];
+    private static readonly Gen<(int GapMs, int What)[]> Schedule = Gen.Select(Gen.OneOf(Gen.Int[0, 6000], Gen.Int[0, 6].Select(s => s * 1000)), Gen.Int[0, DayTurns]).Array[0, 14];
 
-    /// <summary>0 to 2 wet, 3 to 5 dry, 6 to 9 a mode, −1 a hand on the valve.</summary>
+    private const int DayTurns = 10;
+
+    /// <summary>0 to 2 wet, 3 to 5 dry, 6 to 9 a mode, 10 day or night begins, −1 a hand on the valve.</summary>
     private static IEnumerable<(long AtMs, int What)> Happens((int GapMs, int What)[] schedule)
     {
         long at = 0;
@@ -220,13 +244,14 @@ public class RuleCheckerTests
         CheckStepKind.SensorWet => Array.IndexOf(Sensors, s.SensorId),
         CheckStepKind.SensorDry => 3 + Array.IndexOf(Sensors, s.SensorId),
         CheckStepKind.ValveOpened => -1,
+        CheckStepKind.HourComes => DayTurns,
         _ => -2,
     })).Where(s => s.Item2 > -2);
 
     /// <summary>Runs a schedule by the engine alone: whether "a" was ever wet for longer than it may be before what is claimed has come.</summary>
     private static bool Misses(Plan plan, Mode start, IEnumerable<(long AtMs, int What)> happens, CheckedClaim claim)
     {
-        var house = new WatchedHouse(plan, start, claim.Property);
+        var house = new WatchedHouse(plan, start, claim.Steps.Count > 0 ? claim.Steps[0].AtMin ?? 0 : 0, claim.Property);
         long withinMs = (long)(1000 * (claim.WithinS ?? 0));
         foreach ((long atMs, int what) in happens)
         {
@@ -242,9 +267,11 @@ public class RuleCheckerTests
     }
 
     /// <summary>Three sensors and one valve under the engine.</summary>
-    private sealed class WatchedHouse(Plan plan, Mode start, CheckedProperty claimed)
+    private sealed class WatchedHouse(Plan plan, Mode start, int startMin, CheckedProperty claimed)
     {
-        private readonly RuleStory story = new(RuleProgram.Compile(plan.Installation.Rules, Sensors, ["main"]), start);
+        private readonly RuleProgram program = RuleProgram.Compile(plan.Installation.Rules, Sensors, ["main"]);
+        private readonly RuleStory story = new(RuleProgram.Compile(plan.Installation.Rules, Sensors, ["main"]), start, startMin);
+        private bool isNight = Night.Holds(startMin);
         private readonly bool[] wet = new bool[3];
         private bool isClosed;
 
@@ -275,6 +302,18 @@ public class RuleCheckerTests
                 story.At(atMs, RuleEvent.TimePassed);
                 Read();
                 isClosed &= claimed != CheckedProperty.ClosesAfterHand && wet.Any(w => w);
+                return;
+            }
+
+            if (what == DayTurns)
+            {
+                isNight = !isNight;
+                foreach (ClockCondition hours in program.Clock.OrderByDescending(c => c.FromMin == Night.FromMin == isNight))
+                {
+                    story.At(atMs, hours.FromMin == Night.FromMin == isNight ? RuleEvent.Begins(hours.Condition) : RuleEvent.Ends(hours.Condition));
+                }
+
+                Read();
                 return;
             }
 

@@ -67,11 +67,13 @@ internal sealed record EngineState(
     ImmutableArray<RuleProgress> Progress,
     ImmutableHashSet<string> Held)
 {
-    /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago.</summary>
-    public static EngineState Quiet(IReadOnlyList<Rule> rules, Mode mode) => new(
+    /// <summary>All dry and nothing pending. What waits for this mode to come has acted long ago, unless its hours are still to come.</summary>
+    public static EngineState Quiet(IReadOnlyList<Rule> rules, Mode mode, double atMin = 0) => new(
         mode,
-        rules.Where(r => CameLongAgo(r, mode)).ToImmutableSortedDictionary(r => $"mode {r.Id}", _ => double.NegativeInfinity, StringComparer.Ordinal),
-        [.. rules.Select(r => CameLongAgo(r, mode) ? (RuleProgress)new RuleProgress.Acted() : new RuleProgress.Waiting())],
+        rules.Where(r => CameLongAgo(r, mode)).Select(r => $"mode {r.Id}")
+            .Concat(rules.Where(r => r.Hours?.Holds(atMin) == true).Select(r => ReferenceRuleEngine.HoursOf(r.Hours!)).Distinct())
+            .ToImmutableSortedDictionary(what => what, _ => double.NegativeInfinity, StringComparer.Ordinal),
+        [.. rules.Select(r => CameLongAgo(r, mode) && r.HoldsAt(atMin) ? (RuleProgress)new RuleProgress.Acted() : new RuleProgress.Waiting())],
         []);
 
     private static bool CameLongAgo(Rule rule, Mode mode) => rule.WaitsFor == RuleTrigger.ModeComes && rule.Modes.Contains(mode);
@@ -144,8 +146,20 @@ internal static class ReferenceRuleEngine
         RuleTrigger.SensorSilent => Named(rule, sensors).Select(id => $"silent {id}"),
         RuleTrigger.ButtonPressed => buttons.Where(rule.IsPressedBy).Select(id => $"button {id}"),
         RuleTrigger.ModeComes => [$"mode {rule.Id}"],
+        RuleTrigger.SensorCold => rule.ColderThanC is { } belowC ? Named(rule, sensors).Select(id => $"{id} below {belowC}") : [],
+        RuleTrigger.ValveMoved => Valves.Select(id => $"moved {id}"),
+        RuleTrigger.ValveFails => Valves.Select(id => $"failed {id}"),
+        RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [$"at {atMin}"] : [],
         _ => [rule.WaitsFor.ToString()],
     };
+
+    /// <summary>Hours in words that are the same for all rules that hold in them.</summary>
+    public static string HoursOf(HoursOfDay hours) => $"hours {hours.FromMin}-{hours.UntilMin}";
+
+    private static bool HoldsNow(Rule rule, EngineState state) =>
+        rule.Modes.Contains(state.Mode) && (rule.Hours is null || state.SinceS.ContainsKey(HoursOf(rule.Hours)));
+
+    private static double ConfirmS(Rule rule) => rule.WaitsFor == RuleTrigger.TimeComes ? 0 : rule.ConfirmS;
 
     private static IEnumerable<string> Named(Rule rule, IReadOnlyList<string> sensors) => rule.AllBut ? sensors.Except(rule.SensorIds) : rule.SensorIds;
 
@@ -179,7 +193,7 @@ internal static class ReferenceRuleEngine
     private static bool IsBarred(string valve, IReadOnlyList<Rule> rules, int opening, IReadOnlyList<RuleProgress> progress, EngineState state, double nowS)
     {
         Rule[] closing = [.. rules.Where(r => r.Closes(valve))];
-        return Sensors.Where(id => closing.Any(r => r.Hears(id)) || Links.Contains((id, valve))).Any(id =>
+        return Sensors.Where(id => closing.Any(r => r.WaitsFor == RuleTrigger.SensorWet && r.SensorIds.Contains(id)) || Links.Contains((id, valve))).Any(id =>
                 state.SinceS.ContainsKey(id) || (state.SinceS.TryGetValue($"silent {id}", out double since) && nowS - since >= SilentAfter))
             || closing.Any(r => state.Held.Contains(r.Id))
             || rules.Where((r, i) => i != opening && closing.Contains(r) && progress[i] is RuleProgress.ClosingPending).Any();
@@ -192,7 +206,7 @@ internal static class ReferenceRuleEngine
             progress = new RuleProgress.Waiting();
         }
 
-        if (progress is RuleProgress.Waiting && rule.Modes.Contains(state.Mode) && FirstConfirmed(rule, state, nowS) is { } what)
+        if (progress is RuleProgress.Waiting && HoldsNow(rule, state) && FirstConfirmed(rule, state, nowS) is { } what)
         {
             actions.Add(new EngineAction.Tell(rule.Id, what));
             if (rule.StopSwitchIds is { Count: > 0 })
@@ -240,7 +254,7 @@ internal static class ReferenceRuleEngine
 
     private static string? FirstConfirmed(Rule rule, EngineState state, double nowS)
     {
-        int soForLong = WaitsFor(rule).Count(id => state.SinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS);
+        int soForLong = WaitsFor(rule).Count(id => state.SinceS.TryGetValue(id, out double since) && nowS >= since + ConfirmS(rule));
         if (soForLong < (rule.IsOfSensors ? rule.AtLeast ?? 1 : 1))
         {
             return null;
@@ -250,7 +264,7 @@ internal static class ReferenceRuleEngine
         double firstSince = double.PositiveInfinity;
         foreach (string id in WaitsFor(rule))
         {
-            if (state.SinceS.TryGetValue(id, out double since) && nowS >= since + rule.ConfirmS && since < firstSince)
+            if (state.SinceS.TryGetValue(id, out double since) && nowS >= since + ConfirmS(rule) && since < firstSince)
             {
                 (first, firstSince) = (id, since);
             }
@@ -267,13 +281,13 @@ internal static class ReferenceRuleEngine
         }
 
         double? next = null;
-        if (progress is RuleProgress.Waiting && rule.Modes.Contains(state.Mode))
+        if (progress is RuleProgress.Waiting && HoldsNow(rule, state))
         {
             foreach (string id in WaitsFor(rule))
             {
-                if (state.SinceS.TryGetValue(id, out double since) && since + rule.ConfirmS > nowS)
+                if (state.SinceS.TryGetValue(id, out double since) && since + ConfirmS(rule) > nowS)
                 {
-                    next = Earliest(next, since + rule.ConfirmS);
+                    next = Earliest(next, since + ConfirmS(rule));
                 }
             }
         }

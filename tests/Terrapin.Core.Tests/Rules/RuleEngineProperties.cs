@@ -18,7 +18,27 @@ public class RuleEngineProperties
         .. Buttons.Select((id, i) => (RuleTrigger.ButtonPressed, i, $"button {id}")),
         (RuleTrigger.MainsFails, 0, "MainsFails"),
         (RuleTrigger.InternetFails, 0, "InternetFails"),
+        .. ReferenceRuleEngine.Valves.Select((id, i) => (RuleTrigger.ValveMoved, i, $"moved {id}")),
+        .. ReferenceRuleEngine.Valves.Select((id, i) => (RuleTrigger.ValveFails, i, $"failed {id}")),
     ];
+
+    private static readonly HoursOfDay Night = new() { FromMin = 1320, UntilMin = 360 };
+    private static readonly HoursOfDay Day = new() { FromMin = 360, UntilMin = 1320 };
+
+    /// <summary>What begins and ends that a program knows by other numbers: the cold of a sensor, hours, times of day.</summary>
+    private static readonly (string What, Func<RuleProgram, int?> Of)[] Others =
+    [
+        .. Sensors.SelectMany((id, i) => (IEnumerable<(string, Func<RuleProgram, int?>)>)[($"{id} below 4", p => Cold(p, i, 4)), ($"{id} below 7", p => Cold(p, i, 7))]),
+        (ReferenceRuleEngine.HoursOf(Night), p => Clock(p, Night.FromMin, Night.UntilMin)),
+        (ReferenceRuleEngine.HoursOf(Day), p => Clock(p, Day.FromMin, Day.UntilMin)),
+        ("at 390", p => Clock(p, 390, null)),
+    ];
+
+    private static int? Cold(RuleProgram program, int sensor, double belowC) =>
+        program.ColderAt(sensor, belowC - 1).Except(program.ColderAt(sensor, belowC)).Select(c => (int?)c).SingleOrDefault();
+
+    private static int? Clock(RuleProgram program, int fromMin, int? untilMin) =>
+        program.Clock.Where(c => c.FromMin == fromMin && c.UntilMin == untilMin).Select(c => (int?)c.Condition).SingleOrDefault();
 
     private static readonly Gen<Rule> AnyRule = Gen.Select(
         Gen.Int[1, 7],
@@ -41,8 +61,11 @@ public class RuleEngineProperties
         });
 
     /// <summary>Waiting for anything, and stopping a switch or none.</summary>
-    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 3]).Select((rule, trigger, buttons, stops, valves, does) => rule with
+    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 3], Gen.Int[0, 5]).Select((rule, trigger, buttons, stops, valves, does, hours) => rule with
     {
+        Hours = hours switch { 0 => Night, 1 => Day, _ => null },
+        AtMin = hours == 5 ? null : 390,
+        ColderThanC = hours == 5 ? null : hours % 2 == 0 ? 4 : 7,
         Action = does == 0 ? RuleAction.Open : rule.Action,
         Hold = does == 1 ? RuleHold.UntilReset : null,
         StopValveIds = valves == 3 ? [] : [.. ReferenceRuleEngine.Valves.Where((_, i) => valves == 0 || i == valves - 1)],
@@ -53,7 +76,7 @@ public class RuleEngineProperties
 
     private static readonly Gen<Happening> AnyMode = Gen.Enum<Mode>().Select(mode => new Happening(null, false, mode));
 
-    private static readonly Gen<Happening> AnyHappening = Gen.OneOf(AnyMode, Gen.Const(Happening.Reset), AnyOf(Conditions.Length), AnyOf(Conditions.Length), AnyOf(Conditions.Length));
+    private static readonly Gen<Happening> AnyHappening = Gen.OneOf(AnyMode, Gen.Const(Happening.Reset), AnyOf(Conditions.Length + Others.Length), AnyOf(Conditions.Length + Others.Length), AnyOf(Conditions.Length + Others.Length));
 
     private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStory = Gen.Select(Gen.Int[0, 40_000], Gen.OneOf(AnyMode, AnyOf(Sensors.Length), AnyOf(Sensors.Length), AnyOf(Sensors.Length))).Array[0, 25];
     private static readonly Gen<(int GapMs, Happening Happened)[]> AnyStoryAtAll = Gen.Select(Gen.Int[0, 40_000], AnyHappening).Array[0, 30];
@@ -62,15 +85,16 @@ public class RuleEngineProperties
     private static Gen<Happening> AnyOf(int conditions) => Gen.Select(Gen.Int[0, conditions - 1], Gen.Bool).Select((i, begins) => new Happening(i, begins, default));
 
     [Fact]
-    public void It_orders_what_the_slow_and_obvious_engine_orders() => Gen.Select(AnyRuleAtAll.Array[1, 4], AnyStoryAtAll, Gen.Enum<Mode>()).Sample((rules, story, mode) =>
+    public void It_orders_what_the_slow_and_obvious_engine_orders() => Gen.Select(AnyRuleAtAll.Array[1, 4], AnyStoryAtAll, Gen.Enum<Mode>(), Gen.Int[0, 2].Select(n => (double)(new[] { 0, 720, 1380 })[n])).Sample((rules, story, mode, atMin) =>
     {
         rules = Numbered(rules);
         RuleProgram program = Compiled(rules);
         // Those of modes are the last: each is named for its rule.
         string What(int condition) => program.WhatIs(condition) is { Trigger: RuleTrigger.ModeComes, Index: var rule }
             ? $"mode {rules[rule].Id}"
-            : Conditions.First(c => (c.Trigger, c.Index) == program.WhatIs(condition)).What;
-        return Slowly(rules, story, mode).SequenceEqual(Tell(rules, story, mode).Select(d => (d.TimeMs, d.Order.Kind, rules[d.Order.Rule].Id, What(d.Order.Condition), d.Order.Valves)));
+            : Others.Where(o => o.Of(program) == condition).Select(o => o.What)
+                .Concat(Conditions.Where(c => (c.Trigger, c.Index) == program.WhatIs(condition)).Select(c => c.What)).First();
+        return Slowly(rules, story, mode, atMin).SequenceEqual(Tell(rules, story, mode, atMin).Select(d => (d.TimeMs, d.Order.Kind, rules[d.Order.Rule].Id, What(d.Order.Condition), d.Order.Valves)));
     }, iter: 20_000);
 
     [Fact]
@@ -84,7 +108,7 @@ public class RuleEngineProperties
             var wet = new HashSet<string>();
             foreach ((int gap, Happening happened) in story.TakeWhile(s => (time += s.GapMs) < opening.TimeMs))
             {
-                if (happened.Condition is { } condition && Conditions[condition].Trigger == RuleTrigger.SensorWet)
+                if (happened.Condition is { } condition && condition < Conditions.Length && Conditions[condition].Trigger == RuleTrigger.SensorWet)
                 {
                     _ = happened.Begins ? wet.Add(Conditions[condition].What) : wet.Remove(Conditions[condition].What);
                 }
@@ -97,7 +121,7 @@ public class RuleEngineProperties
 
             for (int v = 0; v < ReferenceRuleEngine.Valves.Length; v++)
             {
-                bool isGuarded = wet.Any(s => ReferenceRuleEngine.Links.Contains((s, ReferenceRuleEngine.Valves[v])) || rules.Any(r => r.Closes(ReferenceRuleEngine.Valves[v]) && r.Hears(s)));
+                bool isGuarded = wet.Any(s => ReferenceRuleEngine.Links.Contains((s, ReferenceRuleEngine.Valves[v])) || rules.Any(r => r.Closes(ReferenceRuleEngine.Valves[v]) && r.WaitsFor == RuleTrigger.SensorWet && r.SensorIds.Contains(s)));
                 Assert.False(isGuarded && (opening.Order.Valves & (1ul << v)) != 0);
             }
         }
@@ -194,10 +218,10 @@ public class RuleEngineProperties
             [.. ReferenceRuleEngine.Links.Select(l => (Array.IndexOf(Sensors, l.Sensor), Array.IndexOf(ReferenceRuleEngine.Valves, l.Valve)))],
             [.. Sensors.Select(_ => ReferenceRuleEngine.SilentAfter / 1000)]));
 
-    private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode = Mode.Home)
+    private static List<RuleStory.Ordered> Tell(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode = Mode.Home, double atMin = 0)
     {
         RuleProgram program = Compiled(rules);
-        var run = new RuleStory(program, mode);
+        var run = new RuleStory(program, mode, atMin);
         long now = 0;
         foreach ((int gap, Happening happened) in story)
         {
@@ -213,11 +237,11 @@ public class RuleEngineProperties
     }
 
     /// <summary>By the reference engine, with milliseconds for its seconds, so that its sums are exact.</summary>
-    private static List<(long TimeMs, RuleOrderKind Kind, string RuleId, string What, ulong Valves)> Slowly(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode)
+    private static List<(long TimeMs, RuleOrderKind Kind, string RuleId, string What, ulong Valves)> Slowly(Rule[] rules, (int GapMs, Happening Happened)[] story, Mode mode, double atMin)
     {
         Rule[] exact = [.. rules.Select(r => r with { ConfirmS = Math.Round(r.ConfirmS * 1000), DelayS = Math.Round(r.DelayS * 1000) })];
         var done = new List<(long, RuleOrderKind, string, string, ulong)>();
-        EngineState state = EngineState.Quiet(exact, mode);
+        EngineState state = EngineState.Quiet(exact, mode, atMin);
         double? deadline = null;
         double now = 0;
         foreach ((int gap, Happening happened) in story)
@@ -230,8 +254,8 @@ public class RuleEngineProperties
 
             Step(now, happened.Resets ? new ReferenceEvent.Reset()
                 : happened.Condition is not { } condition ? new ReferenceEvent.ModeChanged(happened.Mode)
-                : happened.Begins ? new ReferenceEvent.Begins(Conditions[condition].What)
-                : new ReferenceEvent.Ends(Conditions[condition].What));
+                : happened.Begins ? new ReferenceEvent.Begins(WhatIs(condition))
+                : new ReferenceEvent.Ends(WhatIs(condition)));
         }
 
         while (deadline is { } time)
@@ -248,6 +272,8 @@ public class RuleEngineProperties
             done.AddRange(step.Actions.Select(a => ((long)time, KindOf(a), a.RuleId, a.What, ValvesOf(a))));
         }
     }
+
+    private static string WhatIs(int condition) => condition < Conditions.Length ? Conditions[condition].What : Others[condition - Conditions.Length].What;
 
     private static RuleOrderKind KindOf(EngineAction action) => action switch
     {
@@ -270,7 +296,7 @@ public class RuleEngineProperties
         /// <summary>As a program is told; <see langword="null"/>: none of its rules waits for it.</summary>
         public RuleEvent? Event(RuleProgram program) => Resets ? RuleEvent.Reset
             : Condition is not { } condition ? RuleEvent.Becomes(Mode)
-            : program.ConditionOf(Conditions[condition].Trigger, Conditions[condition].Index) is not { } index ? null
+            : (condition < Conditions.Length ? program.ConditionOf(Conditions[condition].Trigger, Conditions[condition].Index) : Others[condition - Conditions.Length].Of(program)) is not { } index ? null
             : Begins ? RuleEvent.Begins(index)
             : RuleEvent.Ends(index);
     }

@@ -4,9 +4,9 @@ using Terrapin.Core.Rules;
 namespace Terrapin.Core.Tests.Rules;
 
 /// <summary>Runs a rule program through what happens, with a step at each of its deadlines, and keeps what it orders.</summary>
-internal sealed class RuleStory(RuleProgram program, Mode mode)
+internal sealed class RuleStory(RuleProgram program, Mode mode, double atMin = 0)
 {
-    private readonly int[] state = program.Quiet(mode).Words.ToArray();
+    private readonly int[] state = program.Quiet(mode, atMin: atMin).Words.ToArray();
     private readonly RuleOrder[] orders = new RuleOrder[program.MostOrders];
     private long nowMs;
     private long? dueMs;

@@ -39,16 +39,22 @@ public class RuleTextTests
         });
 
     /// <summary>Waiting for anything, and stopping switches or none; what has no use in it is left out.</summary>
-    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Int[0, 2], Gen.Double[86400, 604800]).Select((rule, trigger, buttons, stopped, silentS) => rule with
+    private static readonly Gen<Rule> AnyRuleAtAll = Gen.Select(AnyRule, Gen.Enum<RuleTrigger>(), Gen.Int[0, 4], Gen.Int[0, 2], Gen.Double[86400, 604800], Gen.Select(Gen.Int[-1, 1439], Gen.Int[0, 1439]), Gen.Select(Gen.Bool, Gen.Double[-40, 40])).Select((rule, trigger, buttons, stopped, silentS, clock, cold) => rule with
     {
         Trigger = trigger == RuleTrigger.SensorWet ? null : trigger,
-        AtLeast = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent ? rule.AtLeast : null,
-        AllBut = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent && rule.AllBut,
-        SensorIds = trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent ? rule.SensorIds : [],
-        ConfirmS = trigger == RuleTrigger.SensorSilent ? silentS : rule.ConfirmS,
+        AtLeast = IsOfSensors(trigger) ? rule.AtLeast : null,
+        AllBut = IsOfSensors(trigger) && rule.AllBut,
+        RoomIds = IsOfSensors(trigger) && rule.AllBut && cold.Item1 ? [Plan.Building.Rooms[0].Id] : null,
+        SensorIds = IsOfSensors(trigger) ? rule.SensorIds : [],
+        ConfirmS = trigger switch { RuleTrigger.SensorSilent => silentS, RuleTrigger.TimeComes => 0, _ => rule.ConfirmS },
+        ColderThanC = trigger == RuleTrigger.SensorCold ? (cold.Item1 ? null : Math.Round(cold.Item2, 6)) : null,
+        AtMin = trigger == RuleTrigger.TimeComes && clock.Item1 >= 0 ? clock.Item1 : null,
+        Hours = clock.Item1 % 3 == 0 ? new HoursOfDay { FromMin = clock.Item2, UntilMin = clock.Item1 } : null,
         ButtonIds = trigger == RuleTrigger.ButtonPressed && buttons < 4 ? [.. Plan.Installation.Buttons!.Where((_, i) => (buttons & (1 << i)) != 0).Select(b => b.Id)] : null,
         StopSwitchIds = stopped == 0 ? null : [.. Plan.Installation.Switches!.Take(stopped).Select(s => s.Id)],
     });
+
+    private static bool IsOfSensors(RuleTrigger trigger) => trigger is RuleTrigger.SensorWet or RuleTrigger.SensorSilent or RuleTrigger.SensorCold;
 
     [Fact]
     public void What_is_written_reads_back_as_the_same_rule() => AnyRuleAtAll.Sample(rule =>
@@ -75,6 +81,13 @@ public class RuleTextTests
         Assert.Equal("rule \"R\" when the mode comes for 1 min in away then tell, wait 30 s unless over, close every valve", Text(rule with { Trigger = RuleTrigger.ModeComes }));
         Assert.Equal("rule \"R\" when the mains fails for 1 min in away then tell, stop \"Pump\" and \"Outlet\" #w1, close every valve", Text(rule with { Trigger = RuleTrigger.MainsFails, StopSwitchIds = ["w0", "w1"], DelayS = 0, CancelIfDry = false }));
         Assert.Equal("rule \"R\" when any button is pressed for 1 min in away then tell, stop \"Pump\"", Text(rule with { Trigger = RuleTrigger.ButtonPressed, Action = RuleAction.TellOnly, StopSwitchIds = ["w0"] }));
+        Assert.Equal("rule \"R\" when any valve is moved for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ValveMoved, Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when any valve fails for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ValveFails, Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when it is 6:05 in away between 6:00 and 22:30 then tell", Text(rule with { Trigger = RuleTrigger.TimeComes, AtMin = 365, Hours = new HoursOfDay { FromMin = 360, UntilMin = 1350 }, Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when any sensor is colder than minus 2.5 C for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.SensorCold, ColderThanC = -2.5, Action = RuleAction.TellOnly }));
+        string room = Plan.Building.Rooms[0].Name;
+        Assert.Equal($"rule \"R\" when any sensor in \"{room}\" but \"Basin\" is wet for 1 min in away then tell", Text(rule with { RoomIds = [Plan.Building.Rooms[0].Id], SensorIds = ["s0"], Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when no sensor is wet for 1 min in away then tell", Text(rule with { RoomIds = [], Action = RuleAction.TellOnly }));
         Assert.Equal("rule \"R\" when button \"By the door\" is pressed for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ButtonPressed, ButtonIds = ["b0"], Action = RuleAction.TellOnly }));
     }
 
@@ -91,7 +104,7 @@ public class RuleTextTests
     [InlineData("", 1, 1, "the end", "rule")]
     [InlineData("rule Pit", 1, 6, "pit", "the rule's name in quotes")]
     [InlineData("rule \"Pit\nwhen", 1, 6, "\"Pit", "the rule's name in quotes")]
-    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, no sensor, any button, button and names, the mode, the mains or the internet")]
+    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the mains, the internet or it is and a time")]
     [InlineData("rule \"P\"\nwhen any 0 of", 2, 10, "0", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 1.5 sensors", 2, 10, "1.5", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 2 sensor is", 2, 12, "sensor", "sensors, or of and names")]
@@ -103,7 +116,17 @@ public class RuleTextTests
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, shut every valve", 1, 66, "shut", "stop, wait, close or open")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, close every valve until dry", 1, 90, "dry", "reset")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in every mode then tell, open every valve until reset", 1, 83, "until", "the end, or a comma and another valve")]
-    [InlineData("rule \"P\" when any sensor is dry", 1, 29, "dry", "wet or silent")]
+    [InlineData("rule \"P\" when any sensor is dry", 1, 29, "dry", "wet, silent or colder than")]
+    [InlineData("rule \"P\" when any sensor is colder than ice", 1, 41, "ice", "a temperature, such as 4 C or minus 2 C")]
+    [InlineData("rule \"P\" when any sensor is colder than 41 C", 1, 41, "41", "40 C at the most, or minus 40 C")]
+    [InlineData("rule \"P\" when any sensor is colder than 4 F", 1, 43, "f", "c")]
+    [InlineData("rule \"P\" when any valve leaks", 1, 25, "leaks", "is moved, or fails")]
+    [InlineData("rule \"P\" when it is 24:00", 1, 21, "24:00", "a time of day from 0:00 to 23:59")]
+    [InlineData("rule \"P\" when it is 7", 1, 21, "7", "a time of day, such as 22:30")]
+    [InlineData("rule \"P\" when it is 7:5", 1, 21, "7", "a time of day, such as 22:30")]
+    [InlineData("rule \"P\" when it is 7:05 for 5 s", 1, 26, "for", "in")]
+    [InlineData("rule \"P\" when any sensor in \"Nowhere\" is wet", 1, 29, "\"Nowhere\"", "one of \"Scullery\"")]
+    [InlineData("rule \"P\" when any sensor is wet for 5 s in home between 22:00 to 6:00 then tell", 1, 63, "to", "and")]
     [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, mains or internet")]
     [InlineData("rule \"P\" when the mode fails", 1, 24, "fails", "comes")]
     [InlineData("rule \"P\" when button \"Door\" is pressed", 1, 22, "\"Door\"", "one of ")]
@@ -154,7 +177,7 @@ public class RuleTextTests
     {
         string[] ids = ["a", "b", "c"];
         Rule rule = House().Installation.Rules[0] with { SensorIds = [.. ids.Where((_, i) => (named & (1 << i)) != 0)], AllBut = true };
-        Rule same = rule with { AllBut = false, SensorIds = [.. ids.Where(rule.Hears)] };
+        Rule same = rule with { AllBut = false, SensorIds = [.. ids.Except(rule.SensorIds)] };
         return Story(rule).SequenceEqual(Story(same));
 
         List<RuleStory.Ordered> Story(Rule one)
@@ -181,6 +204,7 @@ public class RuleTextTests
     private static bool Same(Rule a, Rule b) =>
         (a.Id, a.Name, a.AllBut, a.ConfirmS, a.Action, a.DelayS, a.CancelIfDry) == (b.Id, b.Name, b.AllBut, b.ConfirmS, b.Action, b.DelayS, b.CancelIfDry)
         && a.AtLeast == b.AtLeast && Same(a.TellIds, b.TellIds)
+        && a.Hold == b.Hold && a.Hours == b.Hours && a.AtMin == b.AtMin && a.ColderThanC == b.ColderThanC && Same(a.RoomIds, b.RoomIds)
         && a.WaitsFor == b.WaitsFor && Same(a.ButtonIds, b.ButtonIds) && Same(a.StopSwitchIds, b.StopSwitchIds)
         && a.SensorIds.SequenceEqual(b.SensorIds) && a.Modes.SequenceEqual(b.Modes) && a.StopValveIds.SequenceEqual(b.StopValveIds);
 

@@ -11,21 +11,32 @@ export interface AskedRehearsal {
 
 /** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
 
-/** The mode, leak, button or stop valve of a step. */
-export const aboutOf = ({ mode, leakId, buttonId, stopValveId }: Meanwhile): string | null | undefined =>
-  mode ?? leakId ?? buttonId ?? stopValveId
+/** The mode, leak, button, stop valve or sensor of a step. */
+export const aboutOf = ({ mode, leakId, buttonId, stopValveId, sensorId }: Meanwhile): string | null | undefined =>
+  mode ?? leakId ?? buttonId ?? stopValveId ?? sensorId
 
 /** A step that is about nothing in the plan. */
-export const aboutNothing = { mode: null, leakId: null, buttonId: null, stopValveId: null }
+export const aboutNothing = {
+  mode: null,
+  leakId: null,
+  buttonId: null,
+  stopValveId: null,
+  sensorId: null,
+  celsius: null,
+  min: null,
+}
+
+/** How cold it gets where nobody has said: pipes freeze. */
+const FROST_C = -2
 
 const kinds = Object.keys(meanwhileWords) as Meanwhile['kind'][]
 
 export const writeMeanwhile = (steps: Meanwhile[]): string =>
   steps
     .map((step) => {
-      const { kind, atS } = step
-      const about = aboutOf(step)
-      return `${kind}${about ? `:${about}` : ''}@${atS}`
+      const { kind, atS, celsius, min } = step
+      const about = kind === 'getsCold' ? `${step.sensorId}/${celsius}` : (aboutOf(step) ?? min)
+      return `${kind}${about == null ? '' : `:${about}`}@${atS}`
     })
     .join()
 
@@ -46,6 +57,7 @@ export const rehearsalQuery = ({
 export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
   const leakIds = plan.building.rooms.flatMap((r) => r.leaks.map((l) => l.id))
   const valveIds = drivenIds(plan)
+  const sensorIds = plan.installation.sensors.map((s) => s.id)
   const buttonIds = (plan.installation.buttons ?? []).map((b) => b.id)
   return text.split(',').flatMap((part) => {
     const [, word, about, time] = /^(\w+)(?::([^@]+))?@([\d.]+)$/.exec(part) ?? []
@@ -63,11 +75,21 @@ export function readMeanwhile(text: string, plan: Plan): Meanwhile[] {
         return buttonIds.includes(about ?? '') ? [{ ...step, buttonId: about! }] : []
       case 'valveOpened':
         return valveIds.includes(about ?? '') ? [{ ...step, stopValveId: about! }] : []
+      case 'getsCold': {
+        const [sensorId, celsius] = (about ?? '').split('/')
+        return sensorIds.includes(sensorId!) && isFigure(celsius)
+          ? [{ ...step, sensorId: sensorId!, celsius: Number(celsius) }]
+          : []
+      }
+      case 'timeIs':
+        return isFigure(about) && Number(about) < 1440 ? [{ ...step, min: Number(about) }] : []
       default:
         return [step]
     }
   })
 }
+
+const isFigure = (text: string | undefined) => !!text && Number.isFinite(Number(text))
 
 const drivenIds = (plan: Plan): string[] => plan.installation.drives.map((d) => d.stopValveId)
 
@@ -75,9 +97,16 @@ const drivenIds = (plan: Plan): string[] => plan.installation.drives.map((d) => 
 export function addable(kind: Meanwhile['kind'], plan: Plan, { leakId, meanwhile }: AskedRehearsal): boolean {
   if (kind === 'buttonPressed') return (plan.installation.buttons ?? []).length > 0
   if (kind === 'valveOpened') return drivenIds(plan).length > 0
-  if (kind === 'reset') return plan.installation.rules.some((r) => r.hold === 'untilReset')
+  const { rules, sensors } = plan.installation
+  if (kind === 'getsCold') return sensors.length > 0 && rules.some((r) => r.trigger === 'sensorCold')
+  if (kind === 'timeIs') return looksAtClock(plan) && !meanwhile.some((s) => s.kind === 'timeIs')
+  if (kind === 'reset') return rules.some((r) => r.hold === 'untilReset')
   return kind !== 'leakStarts' || otherLeaks(plan, leakId, meanwhile).length > 0
 }
+
+/** Whether a rule holds in hours or waits for a time of day. */
+export const looksAtClock = ({ installation }: Plan): boolean =>
+  installation.rules.some((r) => r.hours || r.trigger === 'timeComes')
 
 /** Leaks that do not run yet. */
 export function otherLeaks(plan: Plan, leakId: string, steps: Meanwhile[]): string[] {
@@ -92,12 +121,17 @@ export function newStep(
   plan: Plan,
   { leakId, mode, meanwhile }: AskedRehearsal,
 ): Meanwhile {
+  const { rules } = plan.installation
   return {
-    atS,
+    ...aboutNothing,
+    // The time of day is asked of the first drop, and may be put later.
+    atS: kind === 'timeIs' ? 0 : atS,
     kind,
     mode: kind === 'modeBecomes' ? modes.find((m) => m !== mode)! : null,
     leakId: kind === 'leakStarts' ? otherLeaks(plan, leakId, meanwhile)[0]! : null,
     buttonId: kind === 'buttonPressed' ? plan.installation.buttons![0]!.id : null,
     stopValveId: kind === 'valveOpened' ? drivenIds(plan)[0]! : null,
+    ...(kind === 'getsCold' ? { sensorId: plan.installation.sensors[0]!.id, celsius: FROST_C } : {}),
+    ...(kind === 'timeIs' ? { min: rules.find((r) => r.hours)?.hours?.fromMin ?? 0 } : {}),
   }
 }

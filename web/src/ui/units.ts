@@ -43,6 +43,12 @@ export function clock(seconds: number): string {
   return whole < 3600 ? `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}` : duration(seconds)
 }
 
+/** A time of day, from minutes after midnight: 6:00. */
+export const timeOfDay = (min: number): string => {
+  const whole = Math.floor(min)
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+}
+
 /** A SI value in the units of the reader. */
 export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'duration') return duration(si)

@@ -172,6 +172,8 @@ export const eventWords: Record<EventKind, string> = {
   reset: 'Somebody resets it',
   valveOpens: 'Valve is opened again',
   openingRefused: 'Opening refused: wet, silent or held',
+  sensorCold: 'Sensor is cold',
+  valveFails: 'Valve has not closed',
 }
 
 /** What a rule waits for. */
@@ -182,6 +184,10 @@ export const triggerChoices: Choice<RuleTrigger>[] = [
   { value: 'mainsFails', label: 'The mains fails' },
   { value: 'internetFails', label: 'The internet fails' },
   { value: 'buttonPressed', label: 'A button is pressed', hint: 'or a contact of other equipment closes' },
+  { value: 'sensorCold', label: 'A sensor is cold', hint: 'before a pipe freezes and bursts' },
+  { value: 'valveMoved', label: 'A valve is turned by hand' },
+  { value: 'valveFails', label: 'A valve does not close', hint: 'its drive does not report its end' },
+  { value: 'timeComes', label: 'A time of day comes' },
 ]
 
 /** What a switch turns off. */
@@ -200,6 +206,8 @@ export const meanwhileWords: Record<Meanwhile['kind'], string> = {
   buttonPressed: 'A button is pressed',
   reset: 'Somebody resets it',
   valveOpened: 'Opened by hand',
+  getsCold: 'It gets cold at',
+  timeIs: 'The time of day is',
 }
 
 export const provenanceWords: Record<Provenance, string> = {

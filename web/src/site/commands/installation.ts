@@ -3,6 +3,7 @@ import type {
   FittedDrive,
   FloorPoint,
   Installation,
+  Mode,
   PlacementSuggestion,
   Rule,
   Sensor,
@@ -93,12 +94,12 @@ export const acceptSuggestions =
     const { sensors, rules } = draft.installation
     for (const suggestion of suggestions) {
       const id = freshId(suggestion.name, sensors)
-      const neighbours = new Set(sensors.filter((s) => s.roomId === suggestion.roomId).map((s) => s.id))
-      const listening = rules.filter((r) => [...neighbours].some((s) => hears(r, s)))
+      const neighbours = sensors.filter((s) => s.roomId === suggestion.roomId)
+      const listening = rules.filter((r) => neighbours.some((s) => hears(r, s)))
       const { name, specId, roomId, at } = suggestion
       addSensor({ id, name, specId, roomId, at })(draft)
       for (const rule of listening.length ? listening : rules.filter((r) => r.action === 'close'))
-        listen(rule, [id])
+        listen(rule, [sensors.at(-1)!], sensors)
     }
   }
 
@@ -145,3 +146,9 @@ export const removeOption =
   (id: string): Command =>
   ({ options }) =>
     void takeOut(options, id)
+
+/** Who or what sets the modes; none is not said. */
+export const setModesSet =
+  (set: Mode[]): Command =>
+  ({ installation }) =>
+    void (installation.modesSet = set.length ? set : null)

@@ -1,4 +1,4 @@
-import type { Plan, Rule, SchoolOutcome } from '@/api/types'
+import type { Plan, Rule, SchoolOutcome, Sensor } from '@/api/types'
 import { modes } from '@/ui/words'
 import { freshId } from '../names'
 import { copyOf, hears, ignore, listen } from '../rules'
@@ -10,17 +10,18 @@ export type Protection = 'protect' | 'tellOnly'
 
 /** Of some sensors; null where they differ. */
 export function protectionOf({ installation }: Plan, sensorIds: string[]): Protection | null {
-  const closing = sensorIds.filter(
-    (id) =>
-      installation.rules.some((r) => r.action === 'close' && hears(r, id)) ||
-      installation.links.some((l) => l.sensorId === id),
+  const closing = installation.sensors.filter(
+    (s) =>
+      sensorIds.includes(s.id) &&
+      (installation.rules.some((r) => r.action === 'close' && hears(r, s)) ||
+        installation.links.some((l) => l.sensorId === s.id)),
   )
   return closing.length === sensorIds.length ? 'protect' : closing.length === 0 ? 'tellOnly' : null
 }
 
 /** How many of a plan's sensors a rule listens to. */
 const heardBy = ({ installation }: Plan, rule: Rule) =>
-  installation.sensors.filter((s) => hears(rule, s.id)).length
+  installation.sensors.filter((s) => hears(rule, s)).length
 
 const largest = (draft: Plan, rules: Rule[]) =>
   rules.reduce<Rule | undefined>(
@@ -29,8 +30,9 @@ const largest = (draft: Plan, rules: Rule[]) =>
   )
 
 /** In each mode they join the closing rule that most sensors are in; where there is none, one that closes at once is made. */
-function protect(draft: Plan, sensorIds: string[]) {
-  const { rules } = draft.installation
+function protect(draft: Plan, joining: Sensor[]) {
+  const { rules, sensors } = draft.installation
+  const sensorIds = joining.map((s) => s.id)
   const closing = new Set(
     modes.flatMap(
       (mode) =>
@@ -42,19 +44,20 @@ function protect(draft: Plan, sensorIds: string[]) {
   )
   const uncovered = modes.filter((mode) => ![...closing].some((rule) => rule.modes.includes(mode)))
   for (const rule of rules) if (rule.action === 'tellOnly') ignore(rule, sensorIds)
-  for (const rule of closing) listen(rule, sensorIds)
+  for (const rule of closing) listen(rule, joining, sensors)
   if (uncovered.length === 0) return
   addRule(freshId('close', rules))(draft)
   Object.assign(rules.at(-1)!, { allBut: false, sensorIds: [...sensorIds], modes: uncovered })
 }
 
 /** They leave every closing rule, lose their direct links and join one that only tells in every mode; where there is none, it is made. */
-function tellOnly(draft: Plan, sensorIds: string[]) {
-  const { rules } = draft.installation
+function tellOnly(draft: Plan, leaving: Sensor[]) {
+  const { rules, sensors } = draft.installation
+  const sensorIds = leaving.map((s) => s.id)
   for (const rule of rules) if (rule.action === 'close') ignore(rule, sensorIds)
   draft.installation.links = draft.installation.links.filter((l) => !sensorIds.includes(l.sensorId))
   const telling = rules.find((r) => r.action === 'tellOnly' && modes.every((m) => r.modes.includes(m)))
-  if (telling) listen(telling, sensorIds)
+  if (telling) listen(telling, leaving, sensors)
   else {
     addRule(freshId('tell', rules))(draft)
     Object.assign(rules.at(-1)!, {
@@ -71,7 +74,7 @@ function tellOnly(draft: Plan, sensorIds: string[]) {
 export const setProtection =
   (sensorIds: string[], to: Protection): Command =>
   (draft) => {
-    const there = sensorIds.filter((id) => draft.installation.sensors.some((s) => s.id === id))
+    const there = draft.installation.sensors.filter((s) => sensorIds.includes(s.id))
     if (there.length === 0) return
     if (to === 'protect') protect(draft, there)
     else tellOnly(draft, there)

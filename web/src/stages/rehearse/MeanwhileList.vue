@@ -4,6 +4,7 @@ import type { Meanwhile, Plan } from '@/api/types'
 import { leaksOf, valveName } from '@/site/names'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
+import TimeField from '@/ui/TimeField.vue'
 import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
 import { aboutOf, addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
 
@@ -48,6 +49,8 @@ function choices(step: Meanwhile): Choice<string>[] {
       value: d.stopValveId,
       label: valveName(props.plan, d.stopValveId),
     }))
+  if (step.kind === 'getsCold')
+    return props.plan.installation.sensors.map((s) => ({ value: s.id, label: s.name }))
   return (props.plan.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name }))
 }
 const setAbout = (index: number, step: Meanwhile, value: string) =>
@@ -59,7 +62,9 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
         ? { leakId: value }
         : step.kind === 'valveOpened'
           ? { stopValveId: value }
-          : { buttonId: value },
+          : step.kind === 'getsCold'
+            ? { sensorId: value }
+            : { buttonId: value },
   )
 </script>
 
@@ -82,6 +87,24 @@ const setAbout = (index: number, step: Meanwhile, value: string) =>
           :value="aboutOf(step)!"
           :choices="choices(step)"
           :apply="(value) => setAbout(index, step, value)"
+        />
+        <MeasureField
+          v-if="step.kind === 'getsCold'"
+          class="w-24"
+          label="How cold"
+          is-inline
+          kind="temperature"
+          required
+          :values="[step.celsius!]"
+          :apply="(v) => set(index, { celsius: v![0]! })"
+        />
+        <TimeField
+          v-if="step.kind === 'timeIs'"
+          class="w-32"
+          label="Time of day"
+          is-inline
+          :value="step.min!"
+          :apply="(min) => set(index, { min })"
         />
         <span aria-hidden="true">after</span>
         <MeasureField

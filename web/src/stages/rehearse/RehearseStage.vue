@@ -12,7 +12,7 @@ import ChangedFigure from '@/ui/ChangedFigure.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { lostText, runningText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
-import { duration, show, showBounds } from '@/ui/units'
+import { duration, show, showBounds, timeOfDay } from '@/ui/units'
 import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
 import { useAskedRehearsal } from './asked'
 import EventList from './EventList.vue'
@@ -221,6 +221,10 @@ const views = [
                 :apply="async (chosen) => void (over = chosen)"
               />
             </div>
+            <p v-if="rehearsed.startMin != null" class="text-faded mb-3">
+              It begins at <span class="figures font-semibold">{{ timeOfDay(rehearsed.startMin) }}</span
+              >{{ asked.meanwhile.some((s) => s.kind === 'timeIs') ? '' : ', the worst time of day for it' }}.
+            </p>
             <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
               <SeverityMark severity="stop" class="mt-1" />
               <span>

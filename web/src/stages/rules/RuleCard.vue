@@ -14,6 +14,7 @@ import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
+import TimeField from '@/ui/TimeField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { modes, modeWords, triggerChoices, type Choice } from '@/ui/words'
 import RuleText from './RuleText.vue'
@@ -54,7 +55,13 @@ const holds: Choice<NonNullable<Rule['hold']>>[] = [
 const sentence = computed(() => sentenceOf(props.rule, open.plan!, preferences.system))
 
 const trigger = computed<RuleTrigger>(() => props.rule.trigger ?? 'sensorWet')
-const isOfSensors = computed(() => trigger.value === 'sensorWet' || trigger.value === 'sensorSilent')
+const isOfSensors = computed(() => trigger.value in soWords)
+/** What a sensor is that a rule of sensors waits for. */
+const soWords: Partial<Record<RuleTrigger, string>> = {
+  sensorWet: 'wet',
+  sensorSilent: 'silent',
+  sensorCold: 'cold',
+}
 /** What its time is of: what it waits for must be so for that long. */
 const waits: Record<RuleTrigger, { label: string; how: string }> = {
   sensorWet: { label: 'Confirming time', how: 'How long it must stay wet: against splashes.' },
@@ -63,6 +70,10 @@ const waits: Record<RuleTrigger, { label: string; how: string }> = {
   mainsFails: { label: 'Failed for', how: 'Against short dips.' },
   internetFails: { label: 'Failed for', how: 'Against short breaks.' },
   buttonPressed: { label: 'Held for', how: 'None: at once when it is pressed.' },
+  sensorCold: { label: 'Cold for', how: 'Against a door that stands open.' },
+  valveMoved: { label: 'Turned for', how: 'None: at once when it is turned. Under a minute, or it never acts.' },
+  valveFails: { label: 'Failed for', how: 'None: at once when its report does not come.' },
+  timeComes: { label: '', how: '' },
 }
 const setTrigger = (chosen: RuleTrigger) =>
   set('waits for', (r) => void (r.trigger = chosen === 'sensorWet' ? null : chosen))
@@ -80,7 +91,23 @@ const setStopped = (values: string[]) =>
   set('switches', (r) => void (r.stopSwitchIds = values.length ? values : null))
 
 const ids = computed(() => sensors.value.map((s) => s.value))
-const heard = computed(() => ids.value.filter((id) => names(props.rule, id)))
+const heard = computed(() =>
+  open.plan!.installation.sensors.filter((s) => names(props.rule, s)).map((s) => s.id),
+)
+/** Where sensors lie: a rule may be for all of some rooms, and each that is added there. */
+const rooms = computed(() => {
+  const { building, installation } = open.plan!
+  return building.rooms
+    .filter((r) => installation.sensors.some((s) => s.roomId === r.id) || props.rule.roomIds?.includes(r.id))
+    .map((r) => ({ value: r.id, label: r.name }))
+})
+const setRooms = (values: string[]) =>
+  set('rooms', (r) => {
+    r.roomIds = values.length ? values : null
+    if (values.length && !r.allBut) Object.assign(r, { allBut: true, sensorIds: [] })
+  })
+const setHours = (isLimited: boolean) =>
+  set('hours', (r) => void (r.hours = isLimited ? { fromMin: 22 * 60, untilMin: 6 * 60 } : null))
 /** All there are, and each that is added, while nobody is named. */
 const contacts = computed(() =>
   (open.plan!.installation.contacts ?? []).map((c) => ({ value: c.id, label: c.name })),
@@ -105,6 +132,7 @@ const setAllBut = (allBut: boolean) =>
     const { sensorIds } = r
     r.sensorIds = (r.allBut ?? false) === allBut ? sensorIds : others(sensorIds)
     r.allBut = allBut
+    r.roomIds = null
   })
 
 const set = (what: string, change: (rule: Rule) => void) =>
@@ -170,7 +198,45 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :choices="modeChoices"
         :apply="(values) => set('modes', (r) => void (r.modes = values))"
       />
+      <div class="space-y-2 sm:col-span-2">
+        <SwitchField label="Only at some hours" :value="rule.hours != null" :apply="setHours" />
+        <div v-if="rule.hours" class="flex flex-wrap items-end gap-3">
+          <TimeField
+            class="w-32"
+            label="From"
+            :value="rule.hours.fromMin"
+            :apply="(min) => set('from', (r) => void (r.hours!.fromMin = min))"
+            :pointer="`/installation/rules/${index}/hours/fromMin`"
+          />
+          <TimeField
+            class="w-32"
+            label="Until"
+            :value="rule.hours.untilMin"
+            :apply="(min) => set('until', (r) => void (r.hours!.untilMin = min))"
+            :pointer="`/installation/rules/${index}/hours/untilMin`"
+          />
+        </div>
+      </div>
+      <TimeField
+        v-if="trigger === 'timeComes'"
+        class="w-32"
+        label="At"
+        :value="rule.atMin ?? null"
+        :apply="(min) => set('time of day', (r) => void (r.atMin = min))"
+        :pointer="`/installation/rules/${index}/atMin`"
+      />
       <MeasureField
+        v-if="trigger === 'sensorCold'"
+        label="Colder than"
+        kind="temperature"
+        how="Pipes freeze below 0 °C; act some degrees before."
+        empty-word="not said: it never acts"
+        :values="one(rule.colderThanC)"
+        :apply="(v) => set('colder than', (r) => void (r.colderThanC = v?.[0] ?? null))"
+        :pointer="`/installation/rules/${index}/colderThanC`"
+      />
+      <MeasureField
+        v-if="trigger !== 'timeComes'"
         :label="waits[trigger].label"
         kind="duration"
         :how="waits[trigger].how"
@@ -181,7 +247,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
       />
       <MeasureField
         v-if="isOfSensors"
-        :label="trigger === 'sensorWet' ? 'So many wet at once' : 'So many silent at once'"
+        :label="`So many ${soWords[trigger]} at once`"
         kind="number"
         how="More than one is against false alarms: a leak that wets one sensor then closes nothing."
         empty-word="one is enough"
@@ -267,6 +333,14 @@ const set = (what: string, change: (rule: Rule) => void) =>
         label="And any sensor that is added"
         :value="rule.allBut ?? false"
         :apply="setAllBut"
+      />
+      <TickChoices
+        v-if="isOfSensors && (rooms.length > 1 || rule.roomIds)"
+        class="sm:col-span-2"
+        label="Only those of these rooms; none ticked is every room"
+        :values="rule.roomIds ?? []"
+        :choices="rooms"
+        :apply="setRooms"
       />
     </div>
     <p v-if="isShown && written?.message" class="mt-3 max-w-prose text-[13.5px]">

@@ -9,7 +9,7 @@ import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
 import AnswerField from '@/ui/AnswerField.vue'
 import SeverityMark from '@/ui/SeverityMark.vue'
-import { clock, show } from '@/ui/units'
+import { clock, show, timeOfDay } from '@/ui/units'
 import { modeWords, type Choice } from '@/ui/words'
 import { barOf, groupRows, type GridGroup } from './gridRows'
 import RuleCard from './RuleCard.vue'
@@ -47,6 +47,9 @@ function lostText(cell: GridCell): string {
   if (cell.endless) return 'runs on'
   return cell.lostM3 == null ? 'litres not known' : show('volume', cell.lostM3, preferences.system)
 }
+/** When of the day it begins, where a rule looks at the clock. */
+const startText = ({ startMin }: GridCell) =>
+  startMin == null ? '' : `, beginning at ${timeOfDay(startMin)}, the worst time for it`
 type ProtectionChoice = 'protect' | 'tellOnly' | 'mixed'
 const protections: Choice<ProtectionChoice>[] = [
   { value: 'protect', label: 'Protect' },
@@ -132,7 +135,8 @@ const setTo = (ids: string[]) => async (to: ProtectionChoice) => {
                 <div class="bg-sheet sticky left-0 max-w-[calc(100vw-2rem)] rounded-sm p-4">
                   <p v-if="group.cells[opened!.mode]!.leakId" class="text-faded mb-3 text-[13.5px]">
                     Worst of the leaks that {{ group.sensorIds.length === 1 ? 'it knows' : 'they know' }} of
-                    first: {{ leakName(plan, group.cells[opened!.mode]!.leakId!) }}.
+                    first: {{ leakName(plan, group.cells[opened!.mode]!.leakId!)
+                    }}{{ startText(group.cells[opened!.mode]!) }}.
                   </p>
                   <AnswerField
                     class="mb-3 w-fit"

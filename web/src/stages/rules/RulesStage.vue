@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Choice } from '@/ui/words'
+import { modes, modeWords, type Choice } from '@/ui/words'
 import { freshId } from '@/site/names'
-import { addRule } from '@/site/commands/installation'
+import { addRule, setModesSet } from '@/site/commands/installation'
 import { chooseHub } from '@/site/commands/radio'
 import { useOpenPlan } from '@/site/openPlan'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import SheetSection from '@/ui/SheetSection.vue'
+import TickChoices from '@/ui/TickChoices.vue'
 import StagePage from '@/site/parts/StagePage.vue'
 import CheckPanel from './CheckPanel.vue'
 import ContactList from './ContactList.vue'
@@ -22,6 +23,8 @@ const hubs = computed<Choice<string | null>[]>(() => [
   { value: null, label: 'No hub chosen' },
   ...plan.value.catalogue.hubs.map((h) => ({ value: h.id as string | null, label: h.name })),
 ])
+
+const modeChoices = modes.map((value) => ({ value, label: modeWords[value] }))
 
 /** The rule just added is unfolded. */
 const added = ref('')
@@ -51,6 +54,13 @@ async function add() {
         :choices="hubs"
         :apply="(specId) => open.edit('hub', chooseHub(specId))"
         pointer="/installation/hubs/0/specId"
+      />
+      <TickChoices
+        class="mt-4"
+        label="Modes that somebody or something sets; none ticked: not said"
+        :values="plan.installation.modesSet ?? []"
+        :choices="modeChoices"
+        :apply="(set) => open.edit('modes that are set', setModesSet(set))"
       />
     </SheetSection>
     <SheetSection title="Who is told">

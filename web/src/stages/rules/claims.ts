@@ -2,7 +2,7 @@ import type { Assessment, CheckedClaim, CheckStep, Meanwhile, Plan } from '@/api
 import { aboutNothing, type AskedRehearsal } from '@/site/meanwhile'
 import { sensorName, valveName } from '@/site/names'
 import { firstTrip } from '@/site/trips'
-import { clock } from '@/ui/units'
+import { clock, timeOfDay } from '@/ui/units'
 import { modeWords } from '@/ui/words'
 
 export const verdictWords: Record<CheckedClaim['verdict'], string> = {
@@ -36,7 +36,9 @@ export function claimText(plan: Plan, claim: CheckedClaim): string {
 /** What mends a claim that does not hold. */
 export function remedyOf(claim: CheckedClaim): string {
   const mode = claim.steps.findLast((s) => s.mode)?.mode
-  const when = mode ? ` when ${modeWords[mode].toLowerCase()}` : ''
+  const atMin = claim.steps.findLast((s) => s.atMin != null)?.atMin
+  const hour = atMin == null ? '' : ` from ${timeOfDay(atMin)} on`
+  const when = (mode ? ` when ${modeWords[mode].toLowerCase()}` : '') + hour
   if (claim.verdict === 'notProved')
     return 'Round the times to whole 5 or 10 seconds: then there are fewer states to go through.'
   switch (claim.property) {
@@ -57,7 +59,9 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
   const valves = valveNames(plan, step.stopValveIds)
   switch (step.kind) {
     case 'startsIn':
-      return `Mode: ${modeWords[step.mode!].toLowerCase()}; all is dry`
+      return `Mode: ${modeWords[step.mode!].toLowerCase()}${step.atMin == null ? '' : `, ${timeOfDay(step.atMin)}`}; all is dry`
+    case 'hourComes':
+      return `It becomes ${timeOfDay(step.atMin!)}`
     case 'sensorWet':
       return `${sensor} gets wet`
     case 'sensorDry':
@@ -80,9 +84,9 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
 }
 
 /**
- * A story as a rehearsal: a leak that each wet sensor knows of first, the modes that come, and the hands that open a valve. Null where it
- * tells of more than a rehearsal can show: of what dries, of a valve that was opened before (or that a mode had shut), or of a sensor that
- * knows of no leak first.
+ * A story as a rehearsal: a leak that each wet sensor knows of first, the modes that come, the time of day, and the hands that open a valve.
+ * Null where it tells of more than a rehearsal can show: of what dries, of hours that pass in no time, of a valve that was opened before (or
+ * that a mode had shut), or of a sensor that knows of no leak first.
  */
 export function rehearsalOf(
   plan: Plan,
@@ -93,12 +97,14 @@ export function rehearsalOf(
   const first = steps.findIndex((s) => s.kind === 'sensorWet')
   const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
   const isShown = (step: CheckStep, i: number) =>
-    step.kind !== 'sensorDry' && (step.kind !== 'valveOpened' || i > first)
+    step.kind !== 'sensorDry' && (step.kind !== 'hourComes' || i < first) && (step.kind !== 'valveOpened' || i > first)
   if (first < 0 || opens || !steps.every(isShown)) return null
   const mode = steps.slice(0, first).findLast((s) => s.mode)?.mode
   const begun = tripOf(steps[first]!.sensorId, assessment)
   if (!begun || !mode) return null
   const meanwhile: Meanwhile[] = []
+  const hour = steps.slice(0, first).findLast((s) => s.atMin != null)?.atMin
+  if (hour != null) meanwhile.push({ ...aboutNothing, atS: begun.timeS!, kind: 'timeIs', min: hour })
   for (const { atS, kind, sensorId, stopValveIds, mode: comes } of steps.slice(first + 1)) {
     const afterS = begun.timeS! + atS - steps[first]!.atS
     if (kind === 'modeBecomes') meanwhile.push({ ...aboutNothing, atS: afterS, kind, mode: comes! })

@@ -10,6 +10,7 @@ export interface KnownNames {
   switches: string[]
   contacts: string[]
   valves: string[]
+  rooms: string[]
 }
 
 export function namesOf({ installation, building }: Plan): KnownNames {
@@ -20,6 +21,7 @@ export function namesOf({ installation, building }: Plan): KnownNames {
     switches: names(installation.switches),
     contacts: names(installation.contacts),
     valves: names(building.stopValves),
+    rooms: names(building.rooms),
   }
 }
 
@@ -31,8 +33,10 @@ export interface Offered {
 
 const quoted = (name: string) => `"${name.replace(/[\\"]/g, '\\$&')}"`
 
-/** A name, a word, a number, an id or a mark. */
-const TOKEN = /"(?:\\.|[^"\\\n])*"|#[a-z0-9-]+|[a-z]+|[\d.]+|[^\s]/gi
+/** A name, a word, a number or a time of day, an id or a mark. */
+const TOKEN = /"(?:\\.|[^"\\\n])*"|#[a-z0-9-]+|[a-z]+|[\d.:]+|[^\s]/gi
+
+const SO = ['is wet for', 'is silent for', 'is colder than']
 
 export function offeredAfter(text: string, known: KnownNames): Offered {
   const open = /"(?:\\.|[^"\\\n])*$/.exec(withoutNames(text))
@@ -55,29 +59,37 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
   if (last.startsWith('"') || last.startsWith('#')) {
     if (!isIn('when')) return ['when']
     if (isIn('then')) return isIn('close') ? ['until reset'] : isIn('open') ? [] : ['and']
-    return waitsForButton ? ['is pressed for'] : ['is wet for', 'is silent for']
+    if (waitsForButton) return ['is pressed for']
+    return isIn('in') && !isIn('but') ? [...SO, 'but'] : SO
   }
   if (last === ',') {
     if (isIn('then'))
       return isIn('close') || isIn('open')
         ? known.valves.map(quoted)
         : ['stop', 'wait', 'close every valve', 'close', 'open every valve', 'open']
-    return isIn('in') ? modes : (waitsForButton ? known.buttons : known.sensors).map(quoted)
+    if (isIn('for') || isIn('it')) return modes
+    const listed = waitsForButton ? known.buttons : isIn('in') && !isIn('but') ? known.rooms : known.sensors
+    return listed.map(quoted)
   }
   switch (last) {
     case 'when':
       return [
         'any sensor is wet for',
         'any sensor is silent for',
+        'any sensor is colder than',
+        'any sensor in',
         'any of',
         'any button is pressed for',
         'button',
         'the mode comes for',
         'the mains fails for',
         'the internet fails for',
+        'any valve fails for',
+        'any valve is moved for',
+        'it is',
       ]
     case 'any':
-      return ['sensor', 'of', 'button']
+      return ['sensor', 'of', 'button', 'valve']
     case 'of':
     case 'but':
       return known.sensors.map(quoted)
@@ -85,9 +97,22 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
       return words.at(-2) === 'any' ? ['is pressed for'] : known.buttons.map(quoted)
     case 'sensor':
     case 'sensors':
-      return ['is wet for', 'is silent for', 'but']
+      return [...SO, 'in', 'but']
     case 'is':
-      return waitsForButton ? ['pressed for'] : ['wet for', 'silent for']
+      if (isIn('it')) return ['6:00', '22:30']
+      return waitsForButton
+        ? ['pressed for']
+        : isIn('valve')
+          ? ['moved for']
+          : ['wet for', 'silent for', 'colder than']
+    case 'it':
+      return ['is']
+    case 'colder':
+      return ['than']
+    case 'than':
+      return ['4 C', 'minus 2 C']
+    case 'between':
+      return ['22:00']
     case 'the':
       return ['mode comes for', 'mains fails for', 'internet fails for']
     case 'comes':
@@ -95,6 +120,8 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     case 'wet':
     case 'silent':
     case 'pressed':
+    case 'moved':
+    case 'c':
       return ['for']
     case 'for':
     case 'wait':
@@ -106,7 +133,7 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     case 'unless':
       return [isIn('wet') ? 'dry,' : 'over,']
     case 'in':
-      return ['every mode', ...modes]
+      return isIn('for') || isIn('it') ? ['every mode', ...modes] : known.rooms.map(quoted)
     case 'every':
       return isIn('then') ? ['valve'] : ['mode']
     case 'then':
@@ -114,10 +141,12 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     case 'tell':
       return ['nobody', ...known.contacts.map(quoted)]
     case 'and':
+      if (isIn('between') && !isIn('then')) return ['6:00']
       return (isIn('stop') ? known.switches : known.contacts).map(quoted)
     case 'stop':
       return known.switches.map(quoted)
     case 'valve':
+      if (!isIn('then')) return ['fails for', 'is moved for']
       return isIn('close') ? ['until reset'] : []
     case 'until':
       return ['reset']
@@ -125,7 +154,12 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     case 'open':
       return ['every valve', ...known.valves.map(quoted)]
     default:
+      if (last.includes(':')) {
+        if (!isIn('between')) return ['in every mode', 'in']
+        return words.at(-2) === 'between' ? ['and'] : ['then tell']
+      }
+      if (/^\d/.test(last) && isIn('than') && !isIn('for')) return ['C for']
       if (/^\d/.test(last)) return isIn('for') ? ['s', 'min', 'h'] : ['of', 'sensors']
-      return modes.includes(last as never) || last === 'mode' ? ['then tell'] : []
+      return modes.includes(last as never) || last === 'mode' ? ['then tell', 'between'] : []
   }
 }

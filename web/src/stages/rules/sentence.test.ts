@@ -27,6 +27,37 @@ describe('a rule in one sentence', () => {
       'If any sensor has sent nothing for 26 h 00 min when away or holiday: only tell.',
     ],
     [
+      {
+        allBut: true,
+        sensorIds: [],
+        roomIds: ['stair-cupboard'],
+        hours: { fromMin: 1320, untilMin: 390 },
+        delayS: 0,
+        confirmS: 0,
+      },
+      'If any sensor in Stair cupboard stays wet for 0 s when away or holiday, from 22:00 to 6:30: tell, then close at once.',
+    ],
+    [
+      { trigger: 'sensorCold', colderThanC: 4, delayS: 0, confirmS: 0 },
+      'If Stair cupboard, by the stop valve is colder than 4 °C when away or holiday: tell, then close at once.',
+    ],
+    [
+      { trigger: 'sensorCold', colderThanC: null, action: 'tellOnly', confirmS: 0 },
+      'If Stair cupboard, by the stop valve is colder than nothing that is said when away or holiday: only tell.',
+    ],
+    [
+      { trigger: 'valveFails', action: 'tellOnly', confirmS: 0 },
+      'If a stop valve was told to close and does not report that it has when away or holiday: only tell.',
+    ],
+    [
+      { trigger: 'valveMoved', action: 'tellOnly', confirmS: 0 },
+      'If a stop valve is turned by hand when away or holiday: only tell.',
+    ],
+    [
+      { trigger: 'timeComes', atMin: 1350, delayS: 0 },
+      'If it is 22:30 when away or holiday: tell, then close at once.',
+    ],
+    [
       { trigger: 'modeComes', delayS: 0 },
       'If the mode becomes away or holiday and stays so for 60 s: tell, then close at once.',
     ],

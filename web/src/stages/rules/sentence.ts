@@ -1,17 +1,20 @@
 import type { Plan, Rule, UnitSystem } from '@/api/types'
 import { valveName } from '@/site/names'
-import { show } from '@/ui/units'
+import { show, timeOfDay } from '@/ui/units'
 import { modes, modeWords } from '@/ui/words'
 
 /** A rule in one sentence. */
 export function sentenceOf(rule: Rule, plan: Plan, system: UnitSystem): string {
   const time = (seconds: number) => show('duration', seconds, system)
-  return `If ${waitsFor(rule, plan, time)}: ${then(rule, plan, time)}.`
+  return `If ${waitsFor(rule, plan, time, system)}${inHours(rule)}: ${then(rule, plan, time)}.`
 }
 
 type Time = (seconds: number) => string
 
-function waitsFor(rule: Rule, plan: Plan, time: Time): string {
+const inHours = ({ hours }: Rule) =>
+  hours ? `, from ${timeOfDay(hours.fromMin)} to ${timeOfDay(hours.untilMin)}` : ''
+
+function waitsFor(rule: Rule, plan: Plan, time: Time, system: UnitSystem): string {
   const lasts = rule.confirmS > 0 ? ` for ${time(rule.confirmS)}` : ''
   const named = modesOf(rule).join(' or ')
   const when =
@@ -34,6 +37,16 @@ function waitsFor(rule: Rule, plan: Plan, time: Time): string {
       return `the internet cannot be reached${lasts} ${when}`
     case 'buttonPressed':
       return `${buttonsOf(rule, plan)} is pressed${lasts} ${when}`
+    case 'sensorCold': {
+      const cold = rule.colderThanC == null ? 'nothing that is said' : show('temperature', rule.colderThanC, system)
+      return `${sensorsOf(rule, plan)} ${isSeveral ? 'are' : 'is'} colder than ${cold}${lasts} ${when}`
+    }
+    case 'valveMoved':
+      return `a stop valve is turned by hand${lasts} ${when}`
+    case 'valveFails':
+      return `a stop valve was told to close and does not report that it has${lasts} ${when}`
+    case 'timeComes':
+      return `it is ${rule.atMin == null ? 'a time that is not said' : timeOfDay(rule.atMin)} ${when}`
   }
 }
 
@@ -46,8 +59,11 @@ function sensorsOf(rule: Rule, plan: Plan): string {
     (rule.atLeast ?? 1) > 1
       ? [`any ${rule.atLeast} sensors`, `any ${rule.atLeast} of`]
       : ['any sensor', 'any of']
-  if (rule.allBut)
-    return rule.sensorIds.length === 0 ? sensor : `${sensor} but ${named(rule.sensorIds).join(' and ')}`
+  if (rule.allBut) {
+    const rooms = rule.roomIds?.map((id) => plan.building.rooms.find((r) => r.id === id)?.name ?? id)
+    const where = rooms ? ` in ${rooms.join(' or ') || 'no room'}` : ''
+    return `${sensor}${where}${rule.sensorIds.length ? ` but ${named(rule.sensorIds).join(' and ')}` : ''}`
+  }
   if (rule.sensorIds.length === 0) return 'no sensor'
   return rule.sensorIds.length === 1 ? named(rule.sensorIds)[0]! : `${some} ${rule.sensorIds.length} sensors`
 }

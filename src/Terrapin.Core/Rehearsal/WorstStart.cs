@@ -1,0 +1,43 @@
+using Terrapin.Core.Model;
+
+namespace Terrapin.Core.Rehearsal;
+
+/// <summary>Looks for the time of day at which it is worst that a leak begins.</summary>
+internal static class WorstStart
+{
+    /// <summary>So much after hours have ended, or a time has come, s: the hub's clock counts milliseconds.</summary>
+    public const double JustAfterS = 0.002;
+
+    /// <summary>
+    /// Between two changes of the clock a later start only brings the next one nearer. So the worst is as one happens; or begins so early
+    /// that, as one happens, the hub comes to know of the water, or a confirming time is over, a moment too late.
+    /// </summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="changesMin">When the clock changes something, minutes from midnight; not empty.</param>
+    /// <param name="rehearse">Runs the leak from a start, minutes from midnight.</param>
+    public static Rehearsed Of(Plan plan, IReadOnlyList<double> changesMin, Func<double, Rehearsed> rehearse)
+    {
+        Rehearsed worst = rehearse(changesMin[0]);
+        double[] confirmS = [0, .. plan.Installation.Rules.Select(r => r.ConfirmS).Distinct()];
+        double[] earlierS = [.. worst.Events.Where(e => e.Kind == EventKind.HubKnows).SelectMany(e => confirmS.Select(c => e.TimeS + c)).Distinct()];
+        foreach (double startMin in changesMin.Skip(1).Concat(changesMin.SelectMany(min => earlierS.Select(s => Before(min, s)))))
+        {
+            Rehearsed other = rehearse(startMin);
+            worst = IsWorse(other, worst) ? other : worst;
+        }
+
+        return worst;
+    }
+
+    private static double Before(double min, double seconds)
+    {
+        double start = (min - ((seconds - JustAfterS) / 60)) % HoursOfDay.DayMin;
+        return start < 0 ? start + HoursOfDay.DayMin : start;
+    }
+
+    private static bool IsWorse(Rehearsed one, Rehearsed than) => one.Ends != than.Ends ? !one.Ends
+        : one.Ends ? one.LostM3.High > than.LostM3.High
+        : Harm(one) > Harm(than);
+
+    private static int Harm(Rehearsed endless) => endless.Outcome switch { Outcome.Nothing => 2, Outcome.TellsOnly => 1, _ => 0 };
+}
