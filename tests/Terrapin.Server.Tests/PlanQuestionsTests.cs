@@ -20,7 +20,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     {
         ["/api/assessments"] = "",
         ["/api/comparisons"] = "",
-        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,wipedUp@60,leakEnds@4000",
+        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,wipedUp@60,leakEnds@4000,timeIs:1320@0",
         ["/api/fault-matrix"] = "beside=mainsFailed",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose&beside=hubFailed",
         ["/api/rule-grid"] = "",
@@ -68,6 +68,12 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&faults=hubFailed,moonFailed")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=rain@20")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@soon")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=timeIs:1440@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=timeIs@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=timeIs:1@0,timeIs:2@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:nowhere/2@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:stair@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:stair/-41@0")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@NaN")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@-1")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=modeBecomes@20")]

@@ -139,6 +139,7 @@ public static class FindingKinds
     public static readonly FindingKind CaseBroken = new("case-broken", Severity.Stop, Stage.Rehearse);
     public static readonly FindingKind ContactHearsNothing = new("contact-hears-nothing", Severity.Caution, Stage.Rules);
     public static readonly FindingKind ContactsNotNamed = new("contacts-not-named", Severity.Note, Stage.Rules);
+    public static readonly FindingKind HoursUncovered = new("hours-uncovered", Severity.Stop, Stage.Rules);
     public static readonly FindingKind HubNotChosen = new("hub-not-chosen", Severity.Stop, Stage.Rules);
     public static readonly FindingKind ModeNobodySets = new("mode-nobody-sets", Severity.Stop, Stage.Rules);
     public static readonly FindingKind NobodyToldInMode = new("nobody-told-in-mode", Severity.Caution, Stage.Rules);
@@ -183,7 +184,7 @@ public static class FindingKinds
         PositionUnknown, DistanceUnknown, FilmThinnerThanGap, LeakNeverSeen, LeakWithoutSensor, MainPartDrowns,
         PitNotMeasured, ProbeAboveRim, ProbeBelowPumpLevel, SensorAddsNothing, SensorDoesNotFit, SensorHoldUnknown,
         SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, CaseBroken, ContactHearsNothing,
-        ContactsNotNamed, HubNotChosen, ModeNobodySets, NobodyToldInMode, NoRuleInMode,
+        ContactsNotNamed, HoursUncovered, HubNotChosen, ModeNobodySets, NobodyToldInMode, NoRuleInMode,
         OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleCannotRun, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleNeverComes,
         RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutHour, RuleWithoutMode, RuleWithoutSensor, RuleWithoutTemperature, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,

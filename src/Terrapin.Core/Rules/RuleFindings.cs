@@ -43,16 +43,12 @@ public static class RuleFindings
                     $"\"{rule.Name}\" holds only in {string.Join(" and ", rule.Modes.Distinct().Select(Words.Of))}, which nobody sets: it can never fire.",
                     "Say who or what sets the mode, or choose other modes.");
             }
-
-            if (rule.Hours is { IsNever: true } || (rule is { WaitsFor: RuleTrigger.TimeComes, AtMin: { } atMin } && !rule.HoldsAt(atMin)))
-            {
-                found.Add(FindingKinds.RuleWithoutHour, $"installation/rules/{i}/hours", $"\"{rule.Name}\" holds at no hour in which it could fire.", "Give it hours that begin and end at different times, and what it waits for in them.");
-            }
         }
 
         ContactFindings.Add(plan, found);
         TriggerFindings.Add(plan, found);
         OpeningFindings.Add(plan, found);
+        ClockFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
         HashSet<string> heard = [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s)) || plan.Installation.Links.Any(l => l.SensorId == s.Id)).Select(s => s.Id)];

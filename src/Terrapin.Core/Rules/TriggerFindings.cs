@@ -47,9 +47,6 @@ internal static class TriggerFindings
             case RuleTrigger.InternetFails when plan.HubInUse()?.LogicInCloud is Answer.Yes:
                 found.Add(FindingKinds.RuleCannotRun, $"{at}/trigger", $"\"{rule.Name}\" waits for the internet to fail, and the hub's rules run in a service outside the house.", "Choose a hub that decides in the house.");
                 break;
-            case RuleTrigger.TimeComes when rule.AtMin is null:
-                found.Add(FindingKinds.RuleWithoutHour, $"{at}/atMin", $"\"{rule.Name}\" waits for a time of day, and none is given.", "Say at what time it acts.");
-                break;
             case RuleTrigger.SensorCold:
                 AddCold(plan, rule, at, found);
                 break;

@@ -5,8 +5,8 @@ using Terrapin.Core.Validation;
 namespace Terrapin.Documents.Questions;
 
 /// <summary>
-/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150</c>,
-/// each with its time from the first drop, s.
+/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2@40,timeIs:1320@0</c>,
+/// each with its time from the first drop, s; the cold in °C, the time of day in minutes from midnight.
 /// </summary>
 internal static class MeanwhileWords
 {
@@ -38,6 +38,11 @@ internal static class MeanwhileWords
             {
                 errors.Add(new DocumentError($"/meanwhile/{i}", $"There is no stop valve with the id \"{valve}\" in this plan."));
             }
+
+            if (steps[i] is { Kind: MeanwhileKind.GetsCold, SensorId: { } sensor } && plan.Installation.Sensors.All(s => s.Id != sensor))
+            {
+                errors.Add(new DocumentError($"/meanwhile/{i}", $"There is no sensor with the id \"{sensor}\" in this plan."));
+            }
         }
 
         return errors.Count == 0 ? steps : throw new RefusedException(errors);
@@ -52,12 +57,9 @@ internal static class MeanwhileWords
             throw Refused(at, $"\"{part}\" says not what happens when. Write one of {Words.All<MeanwhileKind>()}, with a colon and an id or a mode where it needs one, then @ and seconds.");
         }
 
-        if (!double.TryParse(halves[1], NumberStyles.Float, CultureInfo.InvariantCulture, out double atS) || !(atS >= 0 && atS <= Meanwhile.LatestS))
-        {
-            throw Refused(at, $"\"{halves[1]}\" is no time. Give seconds from 0 to {Meanwhile.LatestS.ToString(CultureInfo.InvariantCulture)}.");
-        }
-
+        double atS = Number(halves[1], 0, Meanwhile.LatestS, "time", at);
         string? of = what.Length == 2 ? what[1] : null;
+        string[] cold = kind == MeanwhileKind.GetsCold && of is not null ? of.Split('/') : [];
         return new Meanwhile
         {
             AtS = atS,
@@ -66,8 +68,16 @@ internal static class MeanwhileWords
             LeakId = kind == MeanwhileKind.LeakStarts ? of : null,
             ButtonId = kind == MeanwhileKind.ButtonPressed ? of : null,
             StopValveId = kind == MeanwhileKind.ValveOpened ? of : null,
+            SensorId = cold.Length > 0 ? cold[0] : null,
+            Celsius = cold.Length == 2 ? Number(cold[1], -Rule.FarthestC, Rule.FarthestC, "temperature", at) : null,
+            Min = kind == MeanwhileKind.TimeIs && of is not null ? (int)Number(of, 0, HoursOfDay.DayMin - 1, "time of day", at) : null,
         };
     }
+
+    private static double Number(string text, double least, double most, string what, string at) =>
+        double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double number) && number >= least && number <= most
+            ? number
+            : throw Refused(at, string.Create(CultureInfo.InvariantCulture, $"\"{text}\" is no {what}. Give {(what == "time" ? "seconds " : what == "temperature" ? "°C " : "minutes ")}from {least} to {most}."));
 
     private static RefusedException Refused(string at, string why) => new([new DocumentError(at, why)]);
 }

@@ -42,8 +42,11 @@ public class DrawnHouseTests
     public void A_mirrored_drawing_has_the_same_figures() => AnyThree.Sample(
         of =>
         {
-            // Falls that run along the walls: across them a stream may take either way round a cell.
-            Plan plan = ThreeRooms(of with { TowardsDeg = 90 * Math.Floor(of.TowardsDeg / 90) });
+            // Falls that run along the walls: across them a stream may take either way round a cell. A leak on a line of the raster lies in
+            // one of two cells, mirrored in the other.
+            const double CellM = 0.05;
+            double leakX = (Math.Floor(of.LeakX / CellM) + 0.4) * CellM;
+            Plan plan = ThreeRooms(of with { TowardsDeg = 90 * Math.Floor(of.TowardsDeg / 90), LeakX = leakX });
             return Trips(plan).Zip(Trips(Mirrored(plan))).All(t => Alike(t.First, t.Second, 0.05, m3: 5e-4));
         },
         iter: 40);

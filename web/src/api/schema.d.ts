@@ -1725,9 +1725,14 @@ export interface components {
             ruleId: null | string;
             /** @description The valves that are closed or opened. */
             stopValveIds: string[];
+            /**
+             * Format: int32
+             * @description The time of day from now on, minutes from midnight; `null` where no rule holds in hours.
+             */
+            atMin?: null | number;
         };
         /** @enum {unknown} */
-        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "valveOpened" | "tells" | "closes" | "missed";
+        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "tells" | "closes" | "missed";
         /** @enum {unknown} */
         CheckVerdict: "proved" | "refuted" | "notProved";
         /** @description One claim about the rules, and whether it holds. */
@@ -2032,6 +2037,8 @@ export interface components {
             envelope?: null | components["schemas"]["DriveEnvelope"];
             /** @description Whether fitting it puts plastic into the pipe, which breaks its earth bonding. */
             plasticInsert?: components["schemas"]["Answer"];
+            /** @description Whether it tells the hub where the valve stands: when it has come to its end, and when a hand has turned it. */
+            reportsPosition?: components["schemas"]["Answer"];
             /** @description The radio that it speaks; `null`: not known. */
             radioId?: null | string;
             fit?: null | components["schemas"]["DriveFit"];
@@ -2083,7 +2090,7 @@ export interface components {
             wireOnPipe?: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
-        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts" | "reset" | "valveOpens" | "openingRefused";
+        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts" | "reset" | "valveOpens" | "openingRefused" | "sensorCold" | "valveFails";
         /** @description How often what is fitted fails, and how often it is tested with water. */
         FailureFigures: {
             /** @description At most one of a kind; `null`: nobody has said. */
@@ -2419,6 +2426,11 @@ export interface components {
             lostM3?: null | number;
             /** @description Whether that leak runs without end. */
             endless?: boolean;
+            /**
+             * Format: double
+             * @description The time of day at which that leak begins, minutes from midnight: the worst; `null` where no rule looks at the clock.
+             */
+            startMin?: null | number;
             /** @description That leak; `null`: it hears none that a valve could stop. */
             leakId?: null | string;
         };
@@ -2469,6 +2481,19 @@ export interface components {
             /** Format: double */
             m: number;
             provenance: components["schemas"]["Provenance"];
+        };
+        /** @description A part of each day. One that ends earlier than it begins goes over midnight. */
+        HoursOfDay: {
+            /**
+             * Format: int32
+             * @description From midnight to when it begins.
+             */
+            fromMin: number;
+            /**
+             * Format: int32
+             * @description From midnight to when it is over; the same as its beginning: it never is.
+             */
+            untilMin: number;
         };
         /** @description A house or flat to begin from. All of it is our own, and meant to be changed. */
         HouseShape: {
@@ -2556,6 +2581,8 @@ export interface components {
             buttons?: null | components["schemas"]["HandButton"][];
             /** @description Switches that rules can turn off; `null`: none. */
             switches?: null | components["schemas"]["LoadSwitch"][];
+            /** @description The modes that somebody or something sets; `null`: nobody has said. */
+            modesSet?: null | components["schemas"]["Mode"][];
         };
         /**
          * @description A result with what is not measured left open: the truth lies between the two. Equal ends are an exact result. Whichever of
@@ -2794,12 +2821,24 @@ export interface components {
             buttonId?: null | string;
             /** @description The stop valve that is opened. */
             stopValveId?: null | string;
+            /** @description The sensor that gets cold. */
+            sensorId?: null | string;
+            /**
+             * Format: double
+             * @description How cold it gets.
+             */
+            celsius?: null | number;
+            /**
+             * Format: int32
+             * @description From midnight to the time of day.
+             */
+            min?: null | number;
         };
         /**
          * @description What can happen while a leak runs.
          * @enum {unknown}
          */
-        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed" | "reset" | "valveOpened";
+        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed" | "reset" | "valveOpened" | "getsCold" | "timeIs";
         /**
          * @description Who is home.
          * @enum {unknown}
@@ -3579,6 +3618,11 @@ export interface components {
         Rehearsed: {
             leakId: string;
             mode: components["schemas"]["Mode"];
+            /**
+             * Format: double
+             * @description The time of day at the first drop, minutes from midnight; `null` where no rule looks at the clock and none was asked for.
+             */
+            startMin?: null | number;
             /** @description The stop valve that closes for it first; `null` where none does. */
             stopValveId?: null | string;
             outcome: components["schemas"]["Outcome"];
@@ -3737,6 +3781,18 @@ export interface components {
             sensorIds: string[];
             /** @description Whether it listens to every sensor but those named, and so to each that is added. */
             allBut?: boolean;
+            /** @description With bool Rule.AllBut: only the sensors of these rooms, and each that is added there; `null`: of every room. */
+            roomIds?: null | string[];
+            /**
+             * Format: double
+             * @description What a sensor that gets cold is below; `null`: nobody has said.
+             */
+            colderThanC?: null | number;
+            /**
+             * Format: int32
+             * @description From midnight to the time of day that it waits for; `null`: nobody has said.
+             */
+            atMin?: null | number;
             /**
              * Format: int32
              * @description How many of them must be wet at once; `null`: one is enough.
@@ -3750,6 +3806,7 @@ export interface components {
              */
             confirmS: number;
             modes: components["schemas"]["Mode"][];
+            hours?: null | components["schemas"]["HoursOfDay"];
             action: components["schemas"]["RuleAction"];
             /** @description The contacts it tells; `null`: all there are. */
             tellIds?: null | string[];
@@ -3820,7 +3877,7 @@ export interface components {
             fault: null | components["schemas"]["RuleTextFault"];
         };
         /** @enum {unknown} */
-        RuleTrigger: "sensorWet" | "sensorSilent" | "modeComes" | "mainsFails" | "internetFails" | "buttonPressed" | null;
+        RuleTrigger: "sensorWet" | "sensorSilent" | "modeComes" | "mainsFails" | "internetFails" | "buttonPressed" | "sensorCold" | "valveMoved" | "valveFails" | "timeComes" | null;
         /** @description The firm's catalogue at one of its revisions. */
         SavedCatalogue: {
             /** Format: int32 */
@@ -4000,6 +4057,8 @@ export interface components {
             response?: null | components["schemas"]["DurationFigure"];
             radio?: null | components["schemas"]["DurationFigure"];
             cord?: null | components["schemas"]["LengthFigure"];
+            /** @description Whether it tells the hub how cold it is. */
+            measuresTemperature?: components["schemas"]["Answer"];
             battery?: null | components["schemas"]["SensorBattery"];
             price?: null | components["schemas"]["PriceFigure"];
         };

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import type { Meanwhile, Plan } from '@/api/types'
-import { addable, newStep, otherLeaks, readMeanwhile, rehearsalQuery, writeMeanwhile } from './meanwhile'
+import {
+  aboutNothing,
+  addable,
+  newStep,
+  otherLeaks,
+  readMeanwhile,
+  rehearsalQuery,
+  writeMeanwhile,
+} from './meanwhile'
 
 const plan = {
   building: { rooms: [{ leaks: [{ id: 'hose' }, { id: 'basin' }] }, { leaks: [{ id: 'wc' }] }] },
@@ -8,9 +16,10 @@ const plan = {
     buttons: [{ id: 'door', name: 'By the door' }],
     drives: [{ id: 'd', stopValveId: 'main' }],
     rules: [{ id: 'close', hold: 'untilReset' }],
+    sensors: [{ id: 'puck', name: 'Puck' }],
   },
 } as unknown as Plan
-const none = { mode: null, leakId: null, buttonId: null, stopValveId: null }
+const none = aboutNothing
 const asked = { leakId: 'hose', mode: 'home', faults: [], meanwhile: [] as Meanwhile[] } as const
 const steps: Meanwhile[] = [
   { ...none, atS: 60, kind: 'modeBecomes', mode: 'away' },
@@ -19,13 +28,15 @@ const steps: Meanwhile[] = [
   { ...none, atS: 20, kind: 'buttonPressed', buttonId: 'door' },
   { ...none, atS: 200, kind: 'valveOpened', stopValveId: 'main' },
   { ...none, atS: 150, kind: 'reset' },
+  { ...none, atS: 40, kind: 'getsCold', sensorId: 'puck', celsius: -2.5 },
+  { ...none, atS: 0, kind: 'timeIs', min: 0 },
 ]
 
 describe('what happens meanwhile', () => {
   it('stands in an address and is read back', () => {
     const text = writeMeanwhile(steps)
     expect(text).toBe(
-      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150',
+      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2.5@40,timeIs:0@0',
     )
     expect(readMeanwhile(text, plan)).toEqual(steps)
     expect(rehearsalQuery({ ...asked, faults: ['hubFailed'], meanwhile: steps.slice(1, 2) })).toEqual({
@@ -46,6 +57,10 @@ describe('what happens meanwhile', () => {
     'modeBecomes:gone@5',
     'leakStarts:attic@5',
     'valveOpened:gone@5',
+    'getsCold:gone/-2@5',
+    'getsCold:puck@5',
+    'timeIs@5',
+    'timeIs:1440@5',
   ])('leaves out what it cannot read or the plan has not: %s', (text) =>
     expect(readMeanwhile(text, plan)).toEqual([]),
   )
@@ -67,5 +82,23 @@ describe('what happens meanwhile', () => {
         addable(kind, plan, { ...asked, faults: [] }),
         addable(kind, bare, { ...asked, faults: [] }),
       ]).toEqual([true, false])
+  })
+
+  it('offers the cold and the time of day where a rule looks at them, the time once', () => {
+    const looking = structuredClone(plan)
+    expect([
+      addable('getsCold', plan, { ...asked, faults: [] }),
+      addable('timeIs', plan, { ...asked, faults: [] }),
+    ]).toEqual([false, false])
+    looking.installation.rules = [
+      { id: 'cold', trigger: 'sensorCold' },
+      { id: 'night', hours: { fromMin: 1320, untilMin: 360 } },
+    ] as never
+    const ask = { ...asked, faults: [] }
+    expect(addable('getsCold', looking, ask)).toBe(true)
+    expect(newStep('getsCold', 60, looking, ask)).toMatchObject({ atS: 60, sensorId: 'puck', celsius: -2 })
+    const time = newStep('timeIs', 60, looking, ask)
+    expect(time).toMatchObject({ atS: 0, min: 1320 })
+    expect(addable('timeIs', looking, { ...ask, meanwhile: [time] })).toBe(false)
   })
 })

@@ -12,8 +12,13 @@ export interface AskedRehearsal {
 /** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
 
 /** The mode, leak, button, stop valve or sensor of a step. */
-export const aboutOf = ({ mode, leakId, buttonId, stopValveId, sensorId }: Meanwhile): string | null | undefined =>
-  mode ?? leakId ?? buttonId ?? stopValveId ?? sensorId
+export const aboutOf = ({
+  mode,
+  leakId,
+  buttonId,
+  stopValveId,
+  sensorId,
+}: Meanwhile): string | null | undefined => mode ?? leakId ?? buttonId ?? stopValveId ?? sensorId
 
 /** A step that is about nothing in the plan. */
 export const aboutNothing = {

@@ -20,9 +20,7 @@ describe('whom a rule listens to', () => {
     [{ sensorIds: ['b'], allBut: true, roomIds: ['wet'] }, ['a']],
     [{ sensorIds: [], allBut: true, roomIds: [] }, []],
     [{ sensorIds: ['c'], allBut: false, roomIds: ['wet'] }, ['c']],
-  ])('%j', (rule, heard) =>
-    expect(sensors.filter((s) => hears(rule, s)).map((s) => s.id)).toEqual(heard),
-  )
+  ])('%j', (rule, heard) => expect(sensors.filter((s) => hears(rule, s)).map((s) => s.id)).toEqual(heard))
 
   it('of some rooms names each sensor once one of another room joins', () => {
     const rule = { sensorIds: ['b'], allBut: true, roomIds: ['wet'] as string[] | null }

@@ -222,8 +222,9 @@ const views = [
               />
             </div>
             <p v-if="rehearsed.startMin != null" class="text-faded mb-3">
-              It begins at <span class="figures font-semibold">{{ timeOfDay(rehearsed.startMin) }}</span
-              >{{ asked.meanwhile.some((s) => s.kind === 'timeIs') ? '' : ', the worst time of day for it' }}.
+              It begins at <span class="figures font-semibold">{{ timeOfDay(rehearsed.startMin) }}</span>{{
+                asked.meanwhile.some((s) => s.kind === 'timeIs') ? '' : ', the worst time of day for it'
+              }}.
             </p>
             <p v-if="rehearsed.cause" class="text-clay mb-3 flex items-start gap-2 font-semibold">
               <SeverityMark severity="stop" class="mt-1" />

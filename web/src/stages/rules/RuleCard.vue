@@ -71,7 +71,10 @@ const waits: Record<RuleTrigger, { label: string; how: string }> = {
   internetFails: { label: 'Failed for', how: 'Against short breaks.' },
   buttonPressed: { label: 'Held for', how: 'None: at once when it is pressed.' },
   sensorCold: { label: 'Cold for', how: 'Against a door that stands open.' },
-  valveMoved: { label: 'Turned for', how: 'None: at once when it is turned. Under a minute, or it never acts.' },
+  valveMoved: {
+    label: 'Turned for',
+    how: 'None: at once when it is turned. Under a minute, or it never acts.',
+  },
   valveFails: { label: 'Failed for', how: 'None: at once when its report does not come.' },
   timeComes: { label: '', how: '' },
 }

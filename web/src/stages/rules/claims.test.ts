@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import type { CheckedClaim, Plan } from '@/api/types'
+import { aboutNothing } from '@/site/meanwhile'
 import { claimText, rehearsalOf, remedyOf, stepText } from './claims'
 
 const plan = (JSON.parse(readFileSync('../demo/hollin-bank.terrapin.json', 'utf8')) as { plan: Plan }).plan
@@ -96,10 +97,21 @@ describe('a story as a rehearsal', () => {
       mode: 'away',
       faults: [],
       meanwhile: [
-        { atS: 12, kind: 'modeBecomes', mode: 'home', leakId: null, buttonId: null, stopValveId: null },
-        { atS: 18, kind: 'leakStarts', mode: null, leakId: 'sink', buttonId: null, stopValveId: null },
+        { ...aboutNothing, atS: 12, kind: 'modeBecomes', mode: 'home' },
+        { ...aboutNothing, atS: 18, kind: 'leakStarts', leakId: 'sink' },
       ],
     })
+  })
+
+  it('begins so that it is wet at the hour that the story is of', () => {
+    const begins = step(0, 'startsIn', { mode: 'home', atMin: 1320 })
+    const wet = step(7, 'sensorWet', { sensorId: 'dairy' })
+    const at = (min: number) => [{ ...aboutNothing, atS: 9, kind: 'timeIs', min }]
+    expect(story(begins, wet)?.meanwhile).toEqual(at(1320))
+    expect(story(begins, step(7, 'hourComes', { atMin: 360 }), wet)?.meanwhile).toEqual(at(360))
+    expect(story(begins, wet, step(7, 'hourComes', { atMin: 360 }))).toBeNull()
+    expect(stepText(plan, claim, begins)).toBe('Mode: home, 22:00; all is dry')
+    expect(stepText(plan, claim, step(7, 'hourComes', { atMin: 365 }))).toBe('It becomes 6:05')
   })
 
   it('is none where a rehearsal cannot show it', () => {
@@ -108,14 +120,7 @@ describe('a story as a rehearsal', () => {
     expect(story(begins, wet, step(1, 'sensorDry', { sensorId: 'dairy' }))).toBeNull()
     expect(story(begins, step(0, 'valveOpened', { stopValveIds: ['main'] }), wet)).toBeNull()
     expect(story(begins, wet, step(90, 'valveOpened', { stopValveIds: ['main'] }))?.meanwhile).toEqual([
-      {
-        atS: 99,
-        kind: 'valveOpened',
-        mode: null,
-        leakId: null,
-        buttonId: null,
-        stopValveId: 'main',
-      },
+      { ...aboutNothing, atS: 99, kind: 'valveOpened', stopValveId: 'main' },
     ])
     expect(story(begins, step(0, 'sensorWet', { sensorId: 'pit' }))).toBeNull()
     expect(story(begins)).toBeNull()

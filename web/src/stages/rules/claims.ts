@@ -97,7 +97,9 @@ export function rehearsalOf(
   const first = steps.findIndex((s) => s.kind === 'sensorWet')
   const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
   const isShown = (step: CheckStep, i: number) =>
-    step.kind !== 'sensorDry' && (step.kind !== 'hourComes' || i < first) && (step.kind !== 'valveOpened' || i > first)
+    step.kind !== 'sensorDry' &&
+    (step.kind !== 'hourComes' || i < first) &&
+    (step.kind !== 'valveOpened' || i > first)
   if (first < 0 || opens || !steps.every(isShown)) return null
   const mode = steps.slice(0, first).findLast((s) => s.mode)?.mode
   const begun = tripOf(steps[first]!.sensorId, assessment)

@@ -38,7 +38,8 @@ function waitsFor(rule: Rule, plan: Plan, time: Time, system: UnitSystem): strin
     case 'buttonPressed':
       return `${buttonsOf(rule, plan)} is pressed${lasts} ${when}`
     case 'sensorCold': {
-      const cold = rule.colderThanC == null ? 'nothing that is said' : show('temperature', rule.colderThanC, system)
+      const cold =
+        rule.colderThanC == null ? 'nothing that is said' : show('temperature', rule.colderThanC, system)
       return `${sensorsOf(rule, plan)} ${isSeveral ? 'are' : 'is'} colder than ${cold}${lasts} ${when}`
     }
     case 'valveMoved':
