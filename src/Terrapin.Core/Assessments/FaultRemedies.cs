@@ -22,6 +22,9 @@ public enum RemedyKind
     /// <summary>Let a rule hold in every mode.</summary>
     EveryMode,
 
+    /// <summary>Let a rule hold at every hour.</summary>
+    EveryHour,
+
     /// <summary>Put a second sensor of the kind beside one.</summary>
     SecondSensor,
 
@@ -147,6 +150,11 @@ public static class FaultRemedies
             if (rule.Modes.Count < Enum.GetValues<Mode>().Length)
             {
                 yield return new(WithRule(rule with { Modes = Enum.GetValues<Mode>() }), RemedyKind.EveryMode, rule.Id, 0);
+            }
+
+            if (rule.Hours is not null)
+            {
+                yield return new(WithRule(rule with { Hours = null }), RemedyKind.EveryHour, rule.Id, 0);
             }
         }
 

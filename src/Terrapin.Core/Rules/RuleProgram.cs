@@ -183,15 +183,15 @@ public sealed class RuleProgram
 
     private static IEnumerable<Condition> ConditionsOf(
         Rule rule, int index, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string> buttonIds) => rule.WaitsFor switch
-    {
-        RuleTrigger.ModeComes => [new Condition(RuleTrigger.ModeComes, index)],
-        RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [new Condition(RuleTrigger.TimeComes, atMin)] : [],
-        RuleTrigger.ValveMoved or RuleTrigger.ValveFails => Enumerable.Range(0, valveIds.Count).Select(v => new Condition(rule.WaitsFor, v)),
-        RuleTrigger.SensorCold => rule.ColderThanC is not { } belowC ? [] : Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(RuleTrigger.SensorCold, s, BelowC: belowC)),
-        RuleTrigger.ButtonPressed => Enumerable.Range(0, buttonIds.Count).Where(b => rule.IsPressedBy(buttonIds[b])).Select(b => new Condition(RuleTrigger.ButtonPressed, b)),
-        RuleTrigger.SensorWet or RuleTrigger.SensorSilent => Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(rule.WaitsFor, s)),
-        var trigger => [new Condition(trigger, 0)],
-    };
+        {
+            RuleTrigger.ModeComes => [new Condition(RuleTrigger.ModeComes, index)],
+            RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [new Condition(RuleTrigger.TimeComes, atMin)] : [],
+            RuleTrigger.ValveMoved or RuleTrigger.ValveFails => Enumerable.Range(0, valveIds.Count).Select(v => new Condition(rule.WaitsFor, v)),
+            RuleTrigger.SensorCold => rule.ColderThanC is not { } belowC ? [] : Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(RuleTrigger.SensorCold, s, BelowC: belowC)),
+            RuleTrigger.ButtonPressed => Enumerable.Range(0, buttonIds.Count).Where(b => rule.IsPressedBy(buttonIds[b])).Select(b => new Condition(RuleTrigger.ButtonPressed, b)),
+            RuleTrigger.SensorWet or RuleTrigger.SensorSilent => Enumerable.Range(0, sensorIds.Count).Where(s => Names(rule, sensorIds[s])).Select(s => new Condition(rule.WaitsFor, s)),
+            var trigger => [new Condition(trigger, 0)],
+        };
 
     /// <summary>
     /// All dry and nothing pending. What waits for this mode to come, or for those sensors to fall silent, has acted long ago, unless its

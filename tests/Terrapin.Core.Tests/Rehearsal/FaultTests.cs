@@ -224,6 +224,15 @@ public class FaultTests
     }
 
     [Fact]
+    public void A_rule_that_holds_at_some_hours_is_tried_at_every_hour()
+    {
+        Plan plan = House().WithRule(r => r with { Hours = new HoursOfDay { FromMin = 1320, UntilMin = 360 } });
+        Remedy remedy = Assert.Single(FaultRemedies.Of(plan, "hose", Memory()), r => r.Kind == RemedyKind.EveryHour);
+        Assert.Equal(FaultMatrix.Of(House(), Memory()).Rows.SelectMany(r => r.Cells), remedy.Rows.SelectMany(r => r.Cells));
+        Assert.DoesNotContain(FaultRemedies.Of(House(), "hose", Memory()), r => r.Kind == RemedyKind.EveryHour);
+    }
+
+    [Fact]
     public void The_grid_says_when_the_valve_starts_to_move_and_which_rule_decides()
     {
         Plan plan = House().WithRule(r => r with { Modes = [Mode.Away, Mode.Holiday] });

@@ -3688,7 +3688,7 @@ export interface components {
             rows: components["schemas"]["FaultRow"][];
         };
         /** @enum {unknown} */
-        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "secondSensor" | "shutWhenLeaving" | "shutOnSilence";
+        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "everyHour" | "secondSensor" | "shutWhenLeaving" | "shutOnSilence";
         Repeater: {
             id: string;
             name: string;

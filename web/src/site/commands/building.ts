@@ -140,7 +140,11 @@ export const removeRoom =
     const gone = new Set(installation.sensors.filter((s) => s.roomId === id).map((s) => s.id))
     installation.sensors = installation.sensors.filter((s) => !gone.has(s.id))
     for (const sensor of gone) forgetRadio(draft, sensor)
-    for (const rule of installation.rules) rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
+    for (const rule of installation.rules) {
+      rule.sensorIds = rule.sensorIds.filter((s) => !gone.has(s))
+      // One of that room alone is left with no sensor, and says so.
+      if (rule.roomIds) rule.roomIds = rule.roomIds.filter((r) => r !== id)
+    }
   }
 
 /** Draws a room, one that is on the list already or a new one. */

@@ -251,15 +251,29 @@ describe('commands', () => {
     ['setProtection', setProtection(['gone'], 'tellOnly')],
     ['editContact', editContact('gone', rename)],
     ['removeContact', removeContact('gone')],
-    ...(['directLink', 'hubBackup', 'driveBackup', 'noDelay', 'everyMode', 'secondSensor'] as const).map(
-      (kind): [string, Command] => [kind, applyRemedy({ kind, targetId: 'gone', driveId: 'gone' } as Remedy)],
-    ),
+    ...(
+      ['directLink', 'hubBackup', 'driveBackup', 'noDelay', 'everyMode', 'everyHour', 'secondSensor'] as const
+    ).map((kind): [string, Command] => [
+      kind,
+      applyRemedy({ kind, targetId: 'gone', driveId: 'gone' } as Remedy),
+    ]),
     ['takeOption', installation.takeOption('gone')],
     ['removeOption', installation.removeOption('gone')],
   ])('%s of something that is gone changes nothing', (_, command) => {
     const draft = structuredClone(demo)
     command(draft)
     expect(draft).toEqual(demo)
+  })
+
+  it('a room that is gone leaves the rules of it, and nothing else of them', () => {
+    const draft = structuredClone(demo)
+    draft.installation.rules[0]!.roomIds = [sensor.roomId, 'other']
+    building.removeRoom(sensor.roomId)(draft)
+    expect(draft.installation.rules[0]!.roomIds).toEqual(['other'])
+    installation.setModesSet(['home'])(draft)
+    expect(draft.installation.modesSet).toEqual(['home'])
+    installation.setModesSet([])(draft)
+    expect(draft.installation.modesSet).toBeNull()
   })
 
   it('what is gone leaves no link and no signal behind', () => {

@@ -20,6 +20,7 @@ export function applyRemedy({ kind, targetId, driveId, rule: added }: Remedy): C
       }),
     noDelay: editRule(targetId, (rule) => void (rule.delayS = 0)),
     everyMode: editRule(targetId, (rule) => void (rule.modes = [...modes])),
+    everyHour: editRule(targetId, (rule) => void (rule.hours = null)),
     secondSensor: addSensorBeside(targetId),
     shutWhenLeaving: addTried,
     shutOnSilence: addTried,

@@ -40,6 +40,7 @@ function words({ kind, targetId, driveId, rule: added }: Remedy): string {
     driveBackup: `Put a battery behind the drive on ${valve}, to close in a power cut`,
     noDelay: `Let “${rule}” close at once`,
     everyMode: `Let “${rule}” hold in every mode`,
+    everyHour: `Let “${rule}” hold at every hour`,
     shutWhenLeaving: `Let a rule shut ${nameOf(building.stopValves, targetId)} when everyone has left`,
     shutOnSilence: `Let a rule shut ${nameOf(building.stopValves, targetId)} when a sensor has been silent for ${show('duration', added?.confirmS ?? 0, preferences.system)}`,
     secondSensor: `Put a second sensor beside ${sensor}, of another batch`,
