@@ -17,6 +17,9 @@ public enum CheckedProperty
 
     /// <summary>The rule can fire at all.</summary>
     Fires,
+
+    /// <summary>No single fault that is there from the first drop leaves a leak that does harm running, in any mode.</summary>
+    SurvivesFaults,
 }
 
 [JsonConverter(typeof(CamelCase<CheckVerdict>))]
@@ -43,6 +46,9 @@ public enum CheckStepKind
     /// <summary>A part of the day begins in which other rules hold.</summary>
     HourComes,
     ValveOpened,
+
+    /// <summary>Something is broken.</summary>
+    Breaks,
     Tells,
     Closes,
 
@@ -55,10 +61,11 @@ public enum CheckStepKind
 /// <param name="Kind">What.</param>
 /// <param name="SensorId">The sensor that gets wet or dries, or closes by its link.</param>
 /// <param name="Mode">Who is home from now on.</param>
+/// <param name="Fault">What is broken.</param>
 /// <param name="AtMin">The time of day from now on, minutes from midnight; <see langword="null"/> where no rule holds in hours.</param>
 /// <param name="RuleId">The rule that tells or closes.</param>
 /// <param name="StopValveIds">The valves that are closed or opened.</param>
-public sealed record CheckStep(double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null);
+public sealed record CheckStep(double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null, Fault? Fault = null);
 
 /// <summary>One claim about the rules, and whether it holds.</summary>
 public sealed record CheckedClaim
@@ -71,6 +78,12 @@ public sealed record CheckedClaim
     /// <summary>The rule that it is about; <see langword="null"/> where it is about sensors.</summary>
     public string? RuleId { get; init; }
 
+    /// <summary>The leaks that it is about: the same faults leave them running. Empty where it is about sensors or a rule.</summary>
+    public required IReadOnlyList<string> LeakIds { get; init; }
+
+    /// <summary>The faults that leave them running.</summary>
+    public required IReadOnlyList<Fault> Faults { get; init; }
+
     /// <summary>The valves of which one has to close.</summary>
     public required IReadOnlyList<string> StopValveIds { get; init; }
 
@@ -79,7 +92,7 @@ public sealed record CheckedClaim
 
     public required CheckVerdict Verdict { get; init; }
 
-    /// <summary>States that were come to.</summary>
+    /// <summary>States that were come to, or rehearsals that were run.</summary>
     public required int States { get; init; }
 
     /// <summary>The shortest way to where it does not hold; empty where none was found.</summary>
@@ -88,7 +101,7 @@ public sealed record CheckedClaim
 
 /// <summary>What holds of a plan's rules under any order of events.</summary>
 /// <param name="Claims">The refuted ones first, then those that were not proved.</param>
-/// <param name="States">All that were come to.</param>
+/// <param name="States">All that were come to by exploring.</param>
 /// <param name="MostStates">The most for one claim.</param>
 public sealed record RuleCheck(IReadOnlyList<CheckedClaim> Claims, int States, int MostStates);
 

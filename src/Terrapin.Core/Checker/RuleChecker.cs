@@ -84,6 +84,8 @@ public static class RuleChecker
             {
                 Property = property,
                 SensorIds = [.. alike.Select(p => p.SensorId)],
+                LeakIds = [],
+                Faults = [],
                 StopValveIds = alike[0].StopValveIds,
                 WithinS = withinMs / 1000.0,
                 // What was found with sensors merged that are alike may need more of them than there are.
@@ -122,6 +124,8 @@ public static class RuleChecker
         {
             Property = CheckedProperty.Fires,
             SensorIds = [],
+            LeakIds = [],
+            Faults = [],
             RuleId = rule.Id,
             StopValveIds = [],
             WithinS = null,

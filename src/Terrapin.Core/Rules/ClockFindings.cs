@@ -30,21 +30,23 @@ internal static class ClockFindings
         }
     }
 
+    private static string InModes(Mode[] modes) => modes.Length == Enum.GetValues<Mode>().Length ? "in every mode" : $"in mode {string.Join(" and ", modes.Select(Words.Of))}";
+
     private static void AddUncovered(Plan plan, int fromMin, int untilMin, FindingCollector found)
     {
         bool Closes(Sensor sensor, Mode mode, int? atMin) => plan.Installation.Rules.Any(r =>
             r.Action == RuleAction.Close && r.Hears(sensor) && r.Modes.Contains(mode) && (atMin is not { } min || r.HoldsAt(min)) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)));
         var open = plan.Installation.Sensors
             .Where(s => plan.Installation.Links.All(l => l.SensorId != s.Id))
-            .Select(s => (s.Name, Modes: string.Join(" and ", Enum.GetValues<Mode>().Where(m => Closes(s, m, null) && !Closes(s, m, fromMin)).Select(Words.Of))))
+            .Select(s => (s.Name, Modes: Enum.GetValues<Mode>().Where(m => Closes(s, m, null) && !Closes(s, m, fromMin)).ToArray()))
             .Where(s => s.Modes.Length > 0)
-            .GroupBy(s => s.Modes, s => s.Name);
+            .GroupBy(s => InModes(s.Modes), s => s.Name);
         foreach (IGrouping<string, string> sensors in open)
         {
             found.Add(
                 FindingKinds.HoursUncovered,
                 "installation/rules",
-                $"From {RuleText.Clock(fromMin)} to {RuleText.Clock(untilMin)} in mode {sensors.Key} no rule closes for {string.Join("; ", sensors)}: a leak runs on until the hours of one begin.",
+                $"From {RuleText.Clock(fromMin)} to {RuleText.Clock(untilMin)} {sensors.Key} no rule closes for {string.Join("; ", sensors)}: a leak runs on until the hours of one begin.",
                 "Give that rule every hour, or add one for the other hours.");
         }
     }

@@ -60,13 +60,44 @@ public class SetupSheetTests
     }
 
     [Fact]
+    public void Hours_the_cold_a_valve_and_a_time_of_day_are_entered_as_one_reads_them()
+    {
+        Rule rule = House().Installation.Rules[0];
+        var night = new HoursOfDay { FromMin = 22 * 60, UntilMin = 365 };
+        Plan plan = House().WithInstallation(i => i with
+        {
+            Rules =
+            [
+                rule with { Hours = night, Modes = [Mode.Away] },
+                rule with { Id = "cold", Trigger = RuleTrigger.SensorCold, ColderThanC = -1.5, ConfirmS = 600 },
+                rule with { Id = "fails", Trigger = RuleTrigger.ValveFails, ConfirmS = 0 },
+                rule with { Id = "moved", Trigger = RuleTrigger.ValveMoved, ConfirmS = 10 },
+                rule with { Id = "time", Trigger = RuleTrigger.TimeComes, AtMin = 1350, Hours = night },
+                rule with { Id = "never", Trigger = RuleTrigger.TimeComes },
+                rule with { Id = "leaves", Trigger = RuleTrigger.ModeComes, Modes = [Mode.Away], Hours = night, ConfirmS = 0 },
+            ],
+        });
+        string valve = plan.FirstMain().Name;
+        Assert.Equal(
+            [
+                ("Under the basin has been wet for 5 s", "away from 22:00 to 6:05"),
+                ("Under the basin is colder than minus 1.5 C for 10 min", "always"),
+                ($"{valve} was told to close and does not report that it has", "always"),
+                ($"{valve} is turned by hand, and that has lasted 10 s", "always"),
+                ("it is 22:30", "from 22:00 to 6:05"),
+                ("the mode becomes away", "from 22:00 to 6:05"),
+            ],
+            SetupSheet.Of(plan).Automations.Select(a => (a.If, a.While)));
+    }
+
+    [Fact]
     public void A_link_is_made_with_the_valve_shut_and_the_hubs_limit_is_told()
     {
         Plan plan = House().WithInstallation(i => i with { Links = [new DirectLink { SensorId = "puck", DriveId = "drive" }] });
-        plan = plan with { Catalogue = plan.Catalogue with { Hubs = [.. plan.Catalogue.Hubs.Select(h => h with { MostAutomations = new CountFigure { N = 20, Provenance = Provenance.MakersSheet } })] } };
-        var sheet = SetupSheet.Of(plan);
+        Plan Holding(CountFigure? most) => plan with { Catalogue = plan.Catalogue with { Hubs = [.. plan.Catalogue.Hubs.Select(h => h with { MostAutomations = most })] } };
+        var sheet = SetupSheet.Of(Holding(new CountFigure { N = 20, Provenance = Provenance.MakersSheet }));
         Assert.Equal(20, sheet.MostAutomations);
         Assert.Contains("shut", Assert.Single(sheet.Links).Text, StringComparison.Ordinal);
-        Assert.Null(SetupSheet.Of(House()).MostAutomations);
+        Assert.Null(SetupSheet.Of(Holding(null)).MostAutomations);
     }
 }

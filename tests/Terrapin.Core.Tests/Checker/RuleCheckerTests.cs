@@ -2,6 +2,7 @@ using CsCheck;
 using Terrapin.Core.Assessments;
 using Terrapin.Core.Checker;
 using Terrapin.Core.Model;
+using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
 using Terrapin.Core.Tests.Rules;
 using static Terrapin.Core.Tests.Samples;
@@ -109,6 +110,26 @@ public class RuleCheckerTests
         Assert.Equal(1319, Closing(Of(With(rule with { Hours = Night }, rule with { Id = "day", Hours = Day with { UntilMin = 1319 } }))).Steps.Last(s => s.AtMin is not null).AtMin);
         Assert.Equal(CheckVerdict.Refuted, Of(With(rule, rule with { Id = "never", Hours = Day with { UntilMin = 360 } })).Claims.Single(c => c.RuleId == "never").Verdict);
         Assert.Null(Closing(Of(House().WithRule(r => r with { Modes = [Mode.Home] }))).Steps[0].AtMin);
+    }
+
+    [Fact]
+    public void A_leak_that_does_harm_is_named_with_each_single_fault_that_leaves_it_running()
+    {
+        Assert.DoesNotContain(Of(House()).Claims, c => c.Property == CheckedProperty.SurvivesFaults);
+        Plan harmful = House().WithLeak(l => l with { Harms = [Harm.Electrics] });
+        foreach (Plan plan in (Plan[])[harmful, harmful.WithRule(r => r with { Modes = [Mode.Home] }), harmful.WithDrive(d => d with { Power = DrivePower.Batteries })])
+        {
+            CheckedClaim claim = Assert.Single(Of(plan).Claims, c => c.Property == CheckedProperty.SurvivesFaults);
+            Assert.Equal(["hose"], claim.LeakIds);
+            bool RunsOn(Fault fault, Mode mode) => !Rehearser.Of(plan, "hose", mode, faults: [fault]).Ends;
+            Assert.Equal(Faults.All.Where(f => Enum.GetValues<Mode>().Any(mode => RunsOn(f, mode))), claim.Faults);
+            Assert.Equal(CheckVerdict.Refuted, claim.Verdict);
+            Assert.True(RunsOn(claim.Steps.Single(s => s.Fault is not null).Fault!.Value, claim.Steps[0].Mode!.Value));
+        }
+
+        // What runs out by itself needs no valve.
+        Plan dry = harmful.WithLeak(l => l with { HeightAboveFloorM = 60 });
+        Assert.Equal((CheckVerdict.Proved, 0), Of(dry).Claims.Where(c => c.Property == CheckedProperty.SurvivesFaults).Select(c => (c.Verdict, c.Faults.Count)).Single());
     }
 
     [Fact]

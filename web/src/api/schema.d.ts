@@ -1730,9 +1730,10 @@ export interface components {
              * @description The time of day from now on, minutes from midnight; `null` where no rule holds in hours.
              */
             atMin?: null | number;
+            fault?: null | components["schemas"]["Fault"];
         };
         /** @enum {unknown} */
-        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "tells" | "closes" | "missed";
+        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "breaks" | "tells" | "closes" | "missed";
         /** @enum {unknown} */
         CheckVerdict: "proved" | "refuted" | "notProved";
         /** @description One claim about the rules, and whether it holds. */
@@ -1742,6 +1743,10 @@ export interface components {
             sensorIds: string[];
             /** @description The rule that it is about; `null` where it is about sensors. */
             ruleId?: null | string;
+            /** @description The leaks that it is about: the same faults leave them running. Empty where it is about sensors or a rule. */
+            leakIds: string[];
+            /** @description The faults that leave them running. */
+            faults: components["schemas"]["Fault"][];
             /** @description The valves of which one has to close. */
             stopValveIds: string[];
             /**
@@ -1752,14 +1757,14 @@ export interface components {
             verdict: components["schemas"]["CheckVerdict"];
             /**
              * Format: int32
-             * @description States that were come to.
+             * @description States that were come to, or rehearsals that were run.
              */
             states: number;
             /** @description The shortest way to where it does not hold; empty where none was found. */
             steps: components["schemas"]["CheckStep"][];
         };
         /** @enum {unknown} */
-        CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires";
+        CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires" | "survivesFaults";
         ChoiceReason: {
             /** @description Whether it speaks for a drive here. */
             for: boolean;
@@ -3831,7 +3836,7 @@ export interface components {
             claims: components["schemas"]["CheckedClaim"][];
             /**
              * Format: int32
-             * @description All that were come to.
+             * @description All that were come to by exploring.
              */
             states: number;
             /**

@@ -7,7 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { clock } from '@/ui/units'
-import { claimText, rehearsalOf, remedyOf, stepText, verdictWords } from './claims'
+import { claimText, faultsText, rehearsalOf, remedyOf, stepText, verdictWords } from './claims'
 
 /** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
 const open = useOpenPlan()
@@ -44,13 +44,13 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
       <ul class="space-y-3">
         <li
           v-for="(claim, i) in others"
-          :key="`${claim.property} ${claim.sensorIds} ${claim.ruleId}`"
+          :key="`${claim.property} ${claim.sensorIds} ${claim.leakIds} ${claim.ruleId}`"
           class="bg-sheet rounded-sm p-4"
           data-testid="unproved"
         >
           <p class="flex items-start gap-2 font-semibold">
             <SeverityMark
-              :severity="claim.property === 'closesAfterHand' ? 'caution' : 'stop'"
+              :severity="claim.property === 'closesAfterHand' || claim.faults.length ? 'caution' : 'stop'"
               class="mt-1"
             />
             <span>{{ remedyOf(claim) }}</span>
@@ -60,6 +60,7 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
             <template v-if="claim.verdict === 'notProved'">
               Given up after {{ number(claim.states) }} states.
             </template>
+            <template v-if="claim.faults.length"> These do: {{ faultsText(claim) }}.</template>
           </p>
           <details v-if="claim.steps.length" class="mt-1">
             <summary class="text-moss cursor-pointer font-semibold max-md:min-h-11">
@@ -89,7 +90,10 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
         <ul class="mt-1 list-disc space-y-1 pl-5">
           <li v-for="(claim, i) in proved" :key="i">
             {{ claimText(plan, claim) }}
-            <span class="figures text-faded text-[13px]">{{ number(claim.states) }} states</span>
+            <span class="figures text-faded text-[13px]"
+              >{{ number(claim.states) }}
+              {{ claim.property === 'survivesFaults' ? 'rehearsals' : 'states' }}</span
+            >
           </li>
         </ul>
       </details>
@@ -97,7 +101,8 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
         {{ number(data.states) }} states gone through: every order of sensors wet and dry, modes, hands on the
         valves and time, by the engine that runs the rules, exact to its deadlines; at most
         {{ number(data.mostStates) }} a claim. Times are from when the hub knows; radio, hub and stroke come
-        to them. Every device is taken to work: what a fault does is under Rehearse.
+        to them. Every device is taken to work there; of the leaks that do harm each is rehearsed with each
+        single fault in each mode. One that comes in the middle is under Rehearse.
       </p>
     </template>
   </div>

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import type { CheckedClaim, Plan } from '@/api/types'
 import { aboutNothing } from '@/site/meanwhile'
-import { claimText, rehearsalOf, remedyOf, stepText } from './claims'
+import { claimText, faultsText, rehearsalOf, remedyOf, stepText } from './claims'
 
 const plan = (JSON.parse(readFileSync('../demo/hollin-bank.terrapin.json', 'utf8')) as { plan: Plan }).plan
 const claim: CheckedClaim = {
@@ -13,6 +13,8 @@ const claim: CheckedClaim = {
   withinS: 70,
   verdict: 'refuted',
   states: 12,
+  leakIds: [],
+  faults: [],
   steps: [
     { atS: 0, kind: 'startsIn', sensorId: null, mode: 'asleep', ruleId: null, stopValveIds: [] },
     { atS: 0, kind: 'sensorWet', sensorId: 'dairy', mode: null, ruleId: null, stopValveIds: [] },
@@ -101,6 +103,32 @@ describe('a story as a rehearsal', () => {
         { ...aboutNothing, atS: 18, kind: 'leakStarts', leakId: 'sink' },
       ],
     })
+  })
+
+  it('of a fault is the leak with that fault', () => {
+    const survives = {
+      ...claim,
+      property: 'survivesFaults' as const,
+      sensorIds: [],
+      leakIds: ['sink-hose'],
+      faults: ['hubFailed' as const, 'sensorDead' as const],
+      steps: [
+        step(0, 'startsIn', { mode: 'home' }),
+        step(0, 'breaks', { fault: 'hubFailed' }),
+        step(0, 'missed'),
+      ],
+    }
+    expect(rehearsalOf(plan, survives, known)).toEqual({
+      leakId: 'sink-hose',
+      mode: 'home',
+      faults: ['hubFailed'],
+      meanwhile: [],
+    })
+    expect(faultsText(survives)).toBe('the hub is dead; the sensor that knows first died without a sign')
+    expect(stepText(plan, survives, survives.steps[1]!)).toBe('The hub is dead')
+    expect(stepText(plan, survives, survives.steps[2]!)).toMatch(/runs on$/)
+    expect(claimText(plan, survives)).toMatch(/no single fault that is there from the first drop/)
+    expect(remedyOf(survives)).toMatch(/second way to close/)
   })
 
   it('begins so that it is wet at the hour that the story is of', () => {

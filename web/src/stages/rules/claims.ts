@@ -1,9 +1,9 @@
 import type { Assessment, CheckedClaim, CheckStep, Meanwhile, Plan } from '@/api/types'
 import { aboutNothing, type AskedRehearsal } from '@/site/meanwhile'
-import { sensorName, valveName } from '@/site/names'
+import { leakName, sensorName, valveName } from '@/site/names'
 import { firstTrip } from '@/site/trips'
 import { clock, timeOfDay } from '@/ui/units'
-import { modeWords } from '@/ui/words'
+import { faultWords, modeWords } from '@/ui/words'
 
 export const verdictWords: Record<CheckedClaim['verdict'], string> = {
   proved: 'Proved',
@@ -30,8 +30,14 @@ export function claimText(plan: Plan, claim: CheckedClaim): string {
       return `${who} wet: somebody who hears it is told ${within}.`
     case 'fires':
       return `“${ruleName(plan, claim.ruleId)}” can fire.`
+    case 'survivesFaults':
+      return `${claim.leakIds.map((id) => leakName(plan, id)).join('; ')}: no single fault that is there from the first drop leaves it running, in any mode.`
   }
 }
+
+/** What leaves the leaks of a claim running. */
+export const faultsText = ({ faults }: CheckedClaim): string =>
+  faults.map((fault) => faultWords[fault].label.toLowerCase()).join('; ')
 
 /** What mends a claim that does not hold. */
 export function remedyOf(claim: CheckedClaim): string {
@@ -50,6 +56,8 @@ export function remedyOf(claim: CheckedClaim): string {
       return `Add somebody who can be reached${when}.`
     case 'fires':
       return 'Take it out, or give it sensors and modes.'
+    case 'survivesFaults':
+      return 'Put a second way to close beside what can break: a direct link, a backup, a second sensor or valve.'
   }
 }
 
@@ -76,7 +84,10 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
       return step.ruleId
         ? `“${ruleName(plan, step.ruleId)}” closes ${valves}`
         : `The direct link of ${sensor} closes ${valves}`
+    case 'breaks':
+      return faultWords[step.fault!].label
     case 'missed':
+      if (claim.property === 'survivesFaults') return `${leakName(plan, claim.leakIds[0]!)} runs on`
       return claim.property === 'told'
         ? 'Nobody who hears it has been told'
         : `${sensor} is still wet, and nothing closes`
@@ -94,6 +105,8 @@ export function rehearsalOf(
   assessment: Pick<Assessment, 'trips'> | null | undefined,
 ): AskedRehearsal | null {
   const { steps } = claim
+  const fault = steps.find((s) => s.fault)?.fault
+  if (fault) return { leakId: claim.leakIds[0]!, mode: steps[0]!.mode!, faults: [fault], meanwhile: [] }
   const first = steps.findIndex((s) => s.kind === 'sensorWet')
   const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
   const isShown = (step: CheckStep, i: number) =>
