@@ -163,7 +163,7 @@ for (const width of [1280, 390]) {
         .first()
         .click()
       await expect(page).toHaveURL(/leak=kitchen-sink-hose.*meanwhile=leakStarts:bath-basin-hose@20/)
-      await kept.getByRole('button', { name: /^Take out Sink hose, home, another leak begins/ }).click()
+      await kept.getByRole('button', { name: /^Take out: Sink hose, home, another leak begins/ }).click()
       await expect(kept.getByText(/holds: 31/)).toHaveCount(0)
       await expect(kept.getByText(/holds/)).toHaveCount(2)
     })
