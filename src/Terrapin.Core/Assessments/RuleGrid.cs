@@ -37,7 +37,7 @@ public sealed record GridCell
     /// <summary>Whether that leak runs without end.</summary>
     public bool Endless { get; init; }
 
-    /// <summary>The time of day at which that leak begins, minutes from midnight: the worst; <see langword="null"/> where no rule looks at the clock.</summary>
+    /// <summary>The time of day at which that leak begins, minutes from midnight: the worst; <see langword="null"/> where it makes no difference.</summary>
     public double? StartMin { get; init; }
 
     /// <summary>That leak; <see langword="null"/>: it hears none that a valve could stop.</summary>

@@ -176,7 +176,7 @@ public sealed record Rehearsed
 
     public required Mode Mode { get; init; }
 
-    /// <summary>The time of day at the first drop, minutes from midnight; <see langword="null"/> where no rule looks at the clock and none was asked for.</summary>
+    /// <summary>The time of day at the first drop, minutes from midnight; <see langword="null"/> where it makes no difference and none was asked for.</summary>
     public double? StartMin { get; init; }
 
     /// <summary>The stop valve that closes for it first; <see langword="null"/> where none does.</summary>

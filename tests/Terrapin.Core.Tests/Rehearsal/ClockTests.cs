@@ -112,8 +112,12 @@ public class ClockTests
     }
 
     [Fact]
-    public void Where_no_rule_looks_at_the_clock_no_time_is_named()
+    public void Where_the_time_makes_no_difference_none_is_named()
     {
+        Rule rule = House().Installation.Rules[0];
+        Plan alike = House().WithInstallation(i => i with { Rules = [rule with { Hours = Night, CancelIfDry = false }, rule with { Id = "day", Hours = ByDay, CancelIfDry = false }, rule with { Id = "all", ConfirmS = 0, DelayS = 0 }] });
+        Assert.Null(Rehearser.Of(alike, "hose", Mode.Away).StartMin);
+        Assert.Null(Rehearser.Of(House().WithRule(r => r with { Hours = Night }).WithInstallation(i => i with { Sensors = [], Rules = [i.Rules[0] with { SensorIds = [] }] }), "hose", Mode.Away).StartMin);
         Assert.Null(AtAnyHour.StartMin);
         GridCell cell = RuleGrid.Of(House().WithRule(r => r with { Hours = Night }), new AssessmentMemory()).Rows[0].Cells[0];
         Assert.NotNull(cell.StartMin);

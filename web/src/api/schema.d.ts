@@ -2433,7 +2433,7 @@ export interface components {
             endless?: boolean;
             /**
              * Format: double
-             * @description The time of day at which that leak begins, minutes from midnight: the worst; `null` where no rule looks at the clock.
+             * @description The time of day at which that leak begins, minutes from midnight: the worst; `null` where it makes no difference.
              */
             startMin?: null | number;
             /** @description That leak; `null`: it hears none that a valve could stop. */
@@ -3625,7 +3625,7 @@ export interface components {
             mode: components["schemas"]["Mode"];
             /**
              * Format: double
-             * @description The time of day at the first drop, minutes from midnight; `null` where no rule looks at the clock and none was asked for.
+             * @description The time of day at the first drop, minutes from midnight; `null` where it makes no difference and none was asked for.
              */
             startMin?: null | number;
             /** @description The stop valve that closes for it first; `null` where none does. */
