@@ -61,10 +61,10 @@ public enum CheckStepKind
 /// <param name="Kind">What.</param>
 /// <param name="SensorId">The sensor that gets wet or dries, or closes by its link.</param>
 /// <param name="Mode">Who is home from now on.</param>
-/// <param name="Fault">What is broken.</param>
-/// <param name="AtMin">The time of day from now on, minutes from midnight; <see langword="null"/> where no rule holds in hours.</param>
 /// <param name="RuleId">The rule that tells or closes.</param>
 /// <param name="StopValveIds">The valves that are closed or opened.</param>
+/// <param name="AtMin">The time of day from now on, minutes from midnight; <see langword="null"/> where no rule holds in hours.</param>
+/// <param name="Fault">What is broken.</param>
 public sealed record CheckStep(double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null, Fault? Fault = null);
 
 /// <summary>One claim about the rules, and whether it holds.</summary>

@@ -55,6 +55,16 @@ for (const width of [1280, 390]) {
       await rooms.getByRole('checkbox', { name: 'Kiln room' }).check()
       await expect(card.getByText(/^If any sensor in Kiln room is colder than 3 °C/)).toBeVisible()
       await expect(page.getByText(/one of its sensors does not measure it/)).toHaveCount(0)
+      // A sensor of another room joins by name, and is one of all but the rest again.
+      await card.getByRole('checkbox', { name: 'Shop, behind the cooler' }).check()
+      await expect(card.getByText(/^If any of 2 sensors is colder than 3 °C/)).toBeVisible()
+      await card.getByRole('switch', { name: 'And any sensor that is added' }).click()
+      await expect(card.getByText(/^If any sensor but .* is colder than 3 °C/)).toBeVisible()
+      await expect(card.getByRole('checkbox', { name: 'Shop, behind the cooler' })).toBeChecked()
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(card.getByText(/^If any of 2 sensors is colder than 3 °C/)).toBeVisible()
+      await page.getByRole('button', { name: 'Undo' }).click()
+      await expect(card.getByText(/^If any sensor in Kiln room is colder than 3 °C/)).toBeVisible()
 
       await card.getByRole('button', { name: 'As text' }).click()
       const cold = page.getByRole('listitem').filter({ hasText: 'is colder than 3 °C' })

@@ -50,6 +50,7 @@ it('names buttons, switches and kept rehearsals', () => {
       draft.installation.buttons = [{ id: 'door', name: 'By the door' }]
       draft.installation.switches = [{ id: 'outlet', name: 'Outlet', stops: 'heater', fixtureId: null }]
       draft.cases = [
+        ...draft.cases!,
         { id: 'case', name: 'Hose', leakId: 'hose', mode: 'away', faults: [], meanwhile: [], mostM3: 0.01 },
       ]
     }),

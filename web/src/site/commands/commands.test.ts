@@ -526,7 +526,8 @@ describe('what hangs on something that is taken out', () => {
       mode: null,
       buttonId: null,
     } as const
-    const both = after(keepCase({ ...kept, meanwhile: [begins] }), keepCase({ ...kept, id: 'two' }))
+    const noneKept: Command = (draft) => void (draft.cases = null)
+    const both = after(noneKept, keepCase({ ...kept, meanwhile: [begins] }), keepCase({ ...kept, id: 'two' }))
     const without = structuredClone(both)
     building.removeLeak(other.id)(without)
     expect(without.cases!.map((c) => [c.id, c.meanwhile])).toEqual([
@@ -535,7 +536,7 @@ describe('what hangs on something that is taken out', () => {
     ])
     building.removeLeak(leak.id)(both)
     expect(both.cases).toEqual([])
-    const one = after(keepCase(kept), keepCase({ ...kept, id: 'two' }), removeCase('case'))
+    const one = after(noneKept, keepCase(kept), keepCase({ ...kept, id: 'two' }), removeCase('case'))
     expect(one.cases!.map((c) => c.id)).toEqual(['two'])
   })
 })

@@ -7,7 +7,7 @@ import { editRule, removeRule } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
-import { names } from '@/site/rules'
+import { ignore, listen, names } from '@/site/rules'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -128,15 +128,21 @@ const { data: written } = usePlanQuery(
 
 const others = (some: string[]) => ids.value.filter((id) => !some.includes(id))
 const setHeard = (values: string[]) =>
-  set('sensors', (r) => void (r.sensorIds = r.allBut ? others(values) : values))
+  set('sensors', (r) => {
+    const { sensors: all } = open.plan!.installation
+    const joining = all.filter((s) => values.includes(s.id) && !names(r, s))
+    const leaving = all.filter((s) => !values.includes(s.id) && names(r, s))
+    listen(r, joining, all)
+    ignore(
+      r,
+      leaving.map((s) => s.id),
+    )
+  })
 /** What it listens to now stays as it is. */
 const setAllBut = (allBut: boolean) =>
-  set('added sensors', (r) => {
-    const { sensorIds } = r
-    r.sensorIds = (r.allBut ?? false) === allBut ? sensorIds : others(sensorIds)
-    r.allBut = allBut
-    r.roomIds = null
-  })
+  set('added sensors', (r) =>
+    Object.assign(r, { allBut, roomIds: null, sensorIds: allBut ? others(heard.value) : heard.value }),
+  )
 
 const set = (what: string, change: (rule: Rule) => void) =>
   open.edit(`rule ${props.rule.id} ${what}`, editRule(props.rule.id, change))
