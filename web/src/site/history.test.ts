@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { back, emptyHistory, forth, remember } from './history'
+import { back, emptyHistory, forth, gestureLabel, remember } from './history'
 
 describe('history', () => {
   it('goes back and forth', () => {
@@ -50,5 +50,13 @@ it('edits that take long are one step where each is asked for as soon as the one
   history = remember(history, 1, 2, 'slider', 5010, 9000)
   expect(history.past.map((s) => s.state)).toEqual([0])
   history = remember(history, 2, 3, 'slider', 11000, 11010)
+  expect(history.past.map((s) => s.state)).toEqual([0, 2])
+})
+
+it('a drag is one step however long it pauses, and the next is another', () => {
+  let history = emptyHistory<number>()
+  history = remember(history, 0, 1, `axis ${gestureLabel(1)}`, 0)
+  history = remember(history, 1, 2, `axis ${gestureLabel(1)}`, 9000)
+  history = remember(history, 2, 3, `axis ${gestureLabel(2)}`, 9010)
   expect(history.past.map((s) => s.state)).toEqual([0, 2])
 })

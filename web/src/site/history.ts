@@ -13,10 +13,15 @@ interface Step<T> {
 const MOST_STEPS = 200
 const MERGE_WITHIN_MS = 1200
 
+/** The end of a label for what comes of one drag: all of it is one step, however long it pauses. */
+export const gestureLabel = (gesture: number): string => `gesture ${gesture}`
+const GESTURE = /gesture \d+$/
+
 export const emptyHistory = <T>(): History<T> => ({ past: [], future: [] })
 
 /**
- * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step;
+ * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step, and so are all
+ * of one drag;
  * one that adds something or takes it out is always a step of its own.
  * @param asked When the edit was asked for.
  * @param done When it was taken: however long that took, what is asked for right after it goes on with it.
@@ -32,7 +37,7 @@ export function remember<T>(
   const last = history.past.at(-1)
   const goesOn =
     last?.label === label &&
-    asked - last.at < MERGE_WITHIN_MS &&
+    (asked - last.at < MERGE_WITHIN_MS || GESTURE.test(label)) &&
     itemsIn(last.state) === itemsIn(before) &&
     itemsIn(before) === itemsIn(after)
   if (goesOn) return { past: [...history.past.slice(0, -1), { ...last, at: done }], future: [] }

@@ -15,6 +15,10 @@ export interface DragListeners {
   cancel?: () => void
 }
 
+let gestures = 0
+/** A number for a drag, so that all that comes of it can be told from what comes of others. */
+export const newGesture = (): number => ++gestures
+
 /** A press that trembles by less is no drag, px. */
 const TREMBLE_PX = { mouse: 3, touch: 8 }
 

@@ -9,6 +9,7 @@ import { pipeMaterials } from '@/ui/choices/valve'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import AxisPicture from '@/ui/drawings/AxisPicture.vue'
 import StrapsPicture from '@/ui/drawings/StrapsPicture.vue'
+import { gestureLabel } from '@/site/history'
 import { latestOnly } from '@/ui/latestOnly'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
@@ -84,13 +85,13 @@ watch(axis, keepCalculated(axisResult, api.bench.axisOffset), { immediate: true 
 watch(straps, keepCalculated(strapsResult, api.bench.straps), { immediate: true })
 
 /** Where a drag leads over what cannot be, the drawing goes back to the last place that can. */
-const take = latestOnly(async (changed: Partial<Mounting>) => {
-  await set('dragged', changed).catch(ignoreRefusal)
-  if (dragged.value === changed) dragged.value = null
+const take = latestOnly(async ({ to, label }: { to: Partial<Mounting>; label: string }) => {
+  await set(label, to).catch(ignoreRefusal)
+  if (dragged.value === to) dragged.value = null
 })
-function drag(changed: Partial<Mounting>) {
+function drag(changed: Partial<Mounting>, gesture?: number) {
   dragged.value = { ...dragged.value, ...changed }
-  void take(dragged.value)
+  void take({ to: dragged.value, label: gesture === undefined ? 'nudged' : gestureLabel(gesture) })
 }
 </script>
 
@@ -193,8 +194,8 @@ function drag(changed: Partial<Mounting>) {
           :values="straps"
           :result="strapsResult"
           @change="
-            ({ firstM, secondM }) =>
-              drag(firstM !== undefined ? { firstStrapM: firstM } : { secondStrapM: secondM })
+            ({ firstM, secondM }, gesture) =>
+              drag(firstM !== undefined ? { firstStrapM: firstM } : { secondStrapM: secondM }, gesture)
           "
         />
       </figure>

@@ -2,14 +2,17 @@
 import { line } from 'd3-shape'
 import { computed } from 'vue'
 import type { CurvePoint } from '@/api/types'
-import { startDrag, type DrawingPoint } from '@/ui/drag'
+import { newGesture, startDrag, type DrawingPoint } from '@/ui/drag'
 
 /** Seen along the stem: the handle open and closed, the motor's axis, and where that may lie: shut, and not straining. */
 const props = defineProps<{
   values: { gripRadiusM: number; alongOpenM: number; alongClosedM: number }
   result: { endAngleDeg: number; shuts: boolean; tolerance: CurvePoint[] }
 }>()
-const emit = defineEmits<{ change: [values: { alongOpenM: number; alongClosedM: number }] }>()
+const emit = defineEmits<{
+  /** With the number of the drag that it comes of. */
+  change: [values: { alongOpenM: number; alongClosedM: number }, gesture?: number]
+}>()
 
 const STEM = { x: 150, y: 130 }
 const scale = computed(() => 150 / props.values.gripRadiusM)
@@ -26,14 +29,17 @@ const outline = computed(
 )
 const millimetres = (m: number) => Math.round(m * 10_000) / 10_000
 
-const place = ({ x, y }: DrawingPoint) =>
-  emit('change', {
-    alongOpenM: millimetres((x - STEM.x) / scale.value),
-    alongClosedM: millimetres((y - STEM.y) / scale.value),
-  })
+const placeOf = ({ x, y }: DrawingPoint) => ({
+  alongOpenM: millimetres((x - STEM.x) / scale.value),
+  alongClosedM: millimetres((y - STEM.y) / scale.value),
+})
 function grab(press: PointerEvent) {
   const { alongOpenM, alongClosedM } = props.values
-  startDrag(press, { move: place, cancel: () => emit('change', { alongOpenM, alongClosedM }) })
+  const gesture = newGesture()
+  startDrag(press, {
+    move: (at) => emit('change', placeOf(at), gesture),
+    cancel: () => emit('change', { alongOpenM, alongClosedM }, gesture),
+  })
 }
 
 /** Arrow keys move the axis by half a millimetre. */

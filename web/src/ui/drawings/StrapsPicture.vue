@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useUnitSystem } from '@/ui/unitSystem'
-import { startDrag } from '@/ui/drag'
+import { newGesture, startDrag } from '@/ui/drag'
 import { show } from '@/ui/units'
 
 /** The pipe from the side, with the stem, both straps, and what each pulls. */
@@ -9,7 +9,10 @@ const props = defineProps<{
   values: { firstM: number; secondM: number; sameSide: boolean }
   result: { forceN: number; limitN?: number | null }
 }>()
-const emit = defineEmits<{ change: [values: { firstM?: number; secondM?: number }] }>()
+const emit = defineEmits<{
+  /** With the number of the drag that it comes of. */
+  change: [values: { firstM?: number; secondM?: number }, gesture?: number]
+}>()
 
 const system = useUnitSystem()
 const PIPE_Y = 110
@@ -38,9 +41,10 @@ const straps = computed(() => [
 ])
 function grab(press: PointerEvent, key: 'firstM' | 'secondM') {
   const before = props.values[key]
+  const gesture = newGesture()
   startDrag(press, {
-    move: ({ x }) => emit('change', { [key]: metres(x) }),
-    cancel: () => emit('change', { [key]: before }),
+    move: ({ x }) => emit('change', { [key]: metres(x) }, gesture),
+    cancel: () => emit('change', { [key]: before }, gesture),
   })
 }
 
