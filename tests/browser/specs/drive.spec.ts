@@ -49,7 +49,7 @@ test('an axis beside the stem is dragged, and the leak runs on until it is back'
   const box = (await axis.boundingBox())!
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
-  await page.mouse.move(box.x + box.width / 2 + 12, box.y + box.height / 2, { steps: 3 })
+  await page.mouse.move(box.x + box.width / 2 + 22, box.y + box.height / 2, { steps: 3 })
   // A drag that pauses is one step of undo all the same.
   await page.waitForTimeout(1500)
   await page.mouse.move(box.x + box.width / 2 + 24, box.y + box.height / 2, { steps: 3 })
@@ -60,6 +60,7 @@ test('an axis beside the stem is dragged, and the leak runs on until it is back'
   await expect(page.getByText(/The handle stops at .* from open/)).toBeHidden()
 
   const off = page.getByRole('textbox', { name: 'Off along the open handle', exact: true })
+  await expect(off).toHaveValue('2 mm')
   await off.fill('60 mm')
   await off.press('Enter')
   await expect(page.getByRole('alert')).toContainText('smaller than the grip radius')
