@@ -61,7 +61,8 @@ public sealed record Nuisance
         }
 
         double InYear(double? needsS) => needsS is { } needs ? known.Sum(e => e.PerYear!.Value * Math.Exp(-needs / e.LastsS!.Value)) : 0;
-        return plan.Installation.Sensors.Sum(sensor => InModes.Sum(m => HoursOfDay.Parts(plan.Installation.Rules)
+        IReadOnlyList<(int FromMin, double Share)> day = HoursOfDay.Parts(plan.Installation.Rules);
+        return plan.Installation.Sensors.Sum(sensor => InModes.Sum(m => day
             .Sum(part => m.Share * part.Share / sensors * InYear(ClosesWhenWetForS(plan, sensor, m.Mode, part.FromMin)))));
     }
 
@@ -75,7 +76,7 @@ public sealed record Nuisance
         double[] byRules = plan.Installation.Hubs.Count == 0 ? [] :
         [
             .. plan.Installation.Rules
-                .Where(r => r.Action == RuleAction.Close && r.Modes.Contains(mode) && r.HoldsAt(atMin) && r.Hears(sensor) && !(r.AtLeast > 1) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)))
+                .Where(r => r.Modes.Contains(mode) && r.HoldsAt(atMin) && r.Hears(sensor) && !(r.AtLeast > 1) && plan.ClosesAny(r))
                 .Select(r => r.ConfirmS + (r.CancelIfDry ? r.DelayS : 0)),
         ];
         bool isLinked = plan.Installation.Links.Any(l => l.SensorId == sensor.Id);

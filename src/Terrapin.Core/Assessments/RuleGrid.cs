@@ -110,7 +110,7 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
             .OrderBy(r => r.Action == RuleAction.TellOnly).ThenBy(r => r.ConfirmS + r.DelayS).FirstOrDefault();
         return new GridCell
         {
-            Action = rule is null ? GridAction.Nothing : rule.Action == RuleAction.Close && plan.Installation.Drives.Any(d => rule.Closes(d.StopValveId)) ? GridAction.Closes : GridAction.Tells,
+            Action = rule is null ? GridAction.Nothing : plan.ClosesAny(rule) ? GridAction.Closes : GridAction.Tells,
             RuleId = rule?.Id,
         };
     }

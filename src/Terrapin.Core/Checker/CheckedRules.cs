@@ -20,7 +20,7 @@ internal sealed class CheckedRules
         OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
-        Day = DayPart.Of(Program.Clock);
+        Day = DayPart.Of(rules, Program.Clock);
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
     }
 

@@ -1,3 +1,4 @@
+using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
 namespace Terrapin.Core.Checker;
@@ -8,10 +9,8 @@ namespace Terrapin.Core.Checker;
 internal sealed record DayPart(int FromMin, bool[] IsSo)
 {
     /// <summary>All parts of a day in their order, one at least.</summary>
-    /// <param name="clock">The conditions that the time of day decides.</param>
-    public static IReadOnlyList<DayPart> Of(IReadOnlyList<ClockCondition> clock)
-    {
-        int[] changes = [.. clock.SelectMany(c => (int[])[c.FromMin, c.UntilMin ?? c.FromMin]).Distinct().Order()];
-        return [.. (changes.Length > 0 ? changes : [0]).Select(min => new DayPart(min, [.. clock.Select(c => c.IsSoAt(min))]))];
-    }
+    /// <param name="rules">Of which some may hold in hours.</param>
+    /// <param name="clock">Their conditions that the time of day decides.</param>
+    public static IReadOnlyList<DayPart> Of(IReadOnlyList<Rule> rules, IReadOnlyList<ClockCondition> clock) =>
+        [.. HoursOfDay.Parts(rules).Select(part => new DayPart(part.FromMin, [.. clock.Select(c => c.IsSoAt(part.FromMin))]))];
 }

@@ -47,6 +47,9 @@ public static class PlanWords
     public static bool Closes(this Rule rule, string stopValveId) =>
         rule.Action == RuleAction.Close && rule.ActsOn(stopValveId);
 
+    /// <summary>Whether the rule closes any stop valve that has a drive.</summary>
+    public static bool ClosesAny(this Plan plan, Rule rule) => plan.Installation.Drives.Any(d => rule.Closes(d.StopValveId));
+
     /// <summary>Whether the rule opens a main valve.</summary>
     public static bool Opens(this Rule rule, string stopValveId) => rule.Action == RuleAction.Open && rule.ActsOn(stopValveId);
 

@@ -16,24 +16,25 @@ public static class AlertMessage
         string off = switches.Length == 0 ? "" : $" {string.Join(" and ", switches)} {(switches.Length == 1 ? "is" : "are")} switched off.";
         string verb = (rule.Action, valves.Length) switch { (RuleAction.Open, 1) => "opens", (RuleAction.Open, _) => "open", (_, 1) => "closes", _ => "close" };
         string closes = valves.Length == 0 ? "" : $" {string.Join(" and ", valves)} {verb} {When(rule)}{(rule.Action == RuleAction.Open ? ", unless a sensor there is wet or silent" : rule.Hold == RuleHold.UntilReset ? ", and stays shut until it is reset" : "")}.";
+        string done = $"{What(rule, place)}{off}{closes}";
         if (rule.Action == RuleAction.Open)
         {
-            return $"{What(rule, place)}{off}{closes} Be sure that nothing leaks.";
+            return $"{done} Be sure that nothing leaks.";
         }
 
         return rule.WaitsFor switch
         {
             RuleTrigger.SensorWet when valves.Length == 0 => $"Water at {place}.{off} Nothing closes by itself: shut the water off by hand. Keep out of water that may touch electricity. Then find it and dry it.",
-            RuleTrigger.SensorWet => $"{What(rule, place)}{off}{closes} Keep out of water that may touch electricity. Look that no water runs; find it and dry it before you open.",
+            RuleTrigger.SensorWet => $"{done} Keep out of water that may touch electricity. Look that no water runs; find it and dry it before you open.",
             RuleTrigger.SensorSilent => $"No message from {place}: a leak there may go unnoticed.{off}{closes} Look at its battery and its place, and wet it as a test.",
-            RuleTrigger.MainsFails => $"{What(rule, place)}{off}{closes} Open by hand when the power is back.",
-            RuleTrigger.SensorCold => $"{What(rule, place)}{off}{closes} Warm the room, and look for pipes that may have frozen.",
-            RuleTrigger.ValveMoved => $"{What(rule, place)}{off}{closes} Ask who turned it, and whether it is to stand so.",
-            RuleTrigger.ValveFails => $"{What(rule, place)}{off}{closes} Shut the water off by hand. Keep out of water that may touch electricity.",
-            RuleTrigger.TimeComes => $"{What(rule, place)}{off}{closes}",
+            RuleTrigger.MainsFails => $"{done} Open by hand when the power is back.",
+            RuleTrigger.SensorCold => $"{done} Warm the room, and look for pipes that may have frozen.",
+            RuleTrigger.ValveMoved => $"{done} Ask who turned it, and whether it is to stand so.",
+            RuleTrigger.ValveFails => $"{done} Shut the water off by hand. Keep out of water that may touch electricity.",
+            RuleTrigger.TimeComes => done,
             RuleTrigger.InternetFails => $"The internet cannot be reached: telephones may hear of no leak.{off}{closes} Look at the router.",
-            RuleTrigger.ButtonPressed => $"{What(rule, place)}{off}{closes} Ask who pressed it before you open.",
-            _ => $"{What(rule, place)}{off}{closes} Open by hand when somebody is back.",
+            RuleTrigger.ButtonPressed => $"{done} Ask who pressed it before you open.",
+            _ => $"{done} Open by hand when somebody is back.",
         };
     }
 

@@ -35,7 +35,7 @@ internal static class ClockFindings
     private static void AddUncovered(Plan plan, int fromMin, int untilMin, FindingCollector found)
     {
         bool Closes(Sensor sensor, Mode mode, int? atMin) => plan.Installation.Rules.Any(r =>
-            r.Action == RuleAction.Close && r.Hears(sensor) && r.Modes.Contains(mode) && (atMin is not { } min || r.HoldsAt(min)) && plan.Installation.Drives.Any(d => r.Closes(d.StopValveId)));
+            r.Hears(sensor) && r.Modes.Contains(mode) && (atMin is not { } min || r.HoldsAt(min)) && plan.ClosesAny(r));
         var open = plan.Installation.Sensors
             .Where(s => plan.Installation.Links.All(l => l.SensorId != s.Id))
             .Select(s => (s.Name, Modes: Enum.GetValues<Mode>().Where(m => Closes(s, m, null) && !Closes(s, m, fromMin)).ToArray()))

@@ -21,7 +21,7 @@ internal static class OpeningFindings
             string at = $"installation/rules/{i}/action";
             if (opening.IsOfSensors)
             {
-                string so = opening.WaitsFor switch { RuleTrigger.SensorWet => "wet", RuleTrigger.SensorCold => "cold", _ => "silent" };
+                string so = RuleText.SensorWord(opening.WaitsFor);
                 found.Add(FindingKinds.RuleOpensOnLeak, at, $"\"{opening.Name}\" opens a valve when a sensor is {so}: water would run into a leak.", "Let it close or only tell; open by hand once somebody has looked.");
                 continue;
             }

@@ -27,7 +27,7 @@ public static class RuleFindings
 
             if (rule.IsOfSensors && named > 0 && rule.AtLeast > named)
             {
-                string so = rule.WaitsFor switch { RuleTrigger.SensorWet => "wet", RuleTrigger.SensorCold => "cold", _ => "silent" };
+                string so = RuleText.SensorWord(rule.WaitsFor);
                 found.Add(FindingKinds.QuorumTooLarge, $"installation/rules/{i}/atLeast", $"\"{rule.Name}\" waits for {rule.AtLeast} {so} sensors and listens to {named}: it can never fire.", "Ask for fewer, or let it listen to more.");
             }
 

@@ -97,9 +97,6 @@ public sealed class RuleProgram
     /// <summary>The sensor of a condition; −1: none.</summary>
     public int SensorOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.SensorWet or RuleTrigger.SensorSilent or RuleTrigger.SensorCold, Index: var sensor } ? sensor : -1;
 
-    /// <summary>The valve that a rule fired for; −1: none.</summary>
-    public int ValveOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.ValveMoved or RuleTrigger.ValveFails, Index: var valve } ? valve : -1;
-
     /// <summary>Compiles rules.</summary>
     /// <param name="rules">In the order in which they act; those of rooms with each of their sensors named, see <see cref="Rule.Naming"/>.</param>
     /// <param name="sensorIds">Every sensor, in the order of its index.</param>

@@ -71,7 +71,7 @@ public static class RuleText
         RuleTrigger.ValveFails => "any valve fails",
         RuleTrigger.TimeComes => rule.AtMin is { } atMin ? $"it is {Clock(atMin)}" : "it is no time",
         RuleTrigger.SensorCold => $"{Who(plan, rule)} is colder than {Celsius(rule.ColderThanC)}",
-        var trigger => $"{Who(plan, rule)} is {(trigger == RuleTrigger.SensorWet ? "wet" : "silent")}",
+        var trigger => $"{Who(plan, rule)} is {SensorWord(trigger)}",
     };
 
     private static string Who(Plan plan, Rule rule)
@@ -85,6 +85,9 @@ public static class RuleText
             _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
         };
     }
+
+    /// <summary>What a sensor is that a rule of sensors waits for.</summary>
+    internal static string SensorWord(RuleTrigger trigger) => trigger switch { RuleTrigger.SensorWet => "wet", RuleTrigger.SensorCold => "cold", _ => "silent" };
 
     /// <summary>What drops a wait: that it has dried, or that it is over.</summary>
     private static string OverWord(RuleTrigger trigger) => trigger == RuleTrigger.SensorWet ? "dry" : "over";

@@ -21,8 +21,7 @@ export const emptyHistory = <T>(): History<T> => ({ past: [], future: [] })
 
 /**
  * Remembers the state before an edit. Edits of one label in quick succession, such as the ticks of a slider, are one step, and so are all
- * of one drag;
- * one that adds something or takes it out is always a step of its own.
+ * of one drag; one that adds something or takes it out is always a step of its own.
  * @param asked When the edit was asked for.
  * @param done When it was taken: however long that took, what is asked for right after it goes on with it.
  */

@@ -11,14 +11,18 @@ export interface AskedRehearsal {
 
 /** What happens while a leak runs, as it stands in an address: kind, what it is about, and seconds from the first drop. */
 
+/** Under which key a step names what it is about. */
+export const aboutKeys = {
+  modeBecomes: 'mode',
+  leakStarts: 'leakId',
+  buttonPressed: 'buttonId',
+  valveOpened: 'stopValveId',
+  getsCold: 'sensorId',
+} as const satisfies Partial<Record<Meanwhile['kind'], keyof Meanwhile>>
+
 /** The mode, leak, button, stop valve or sensor of a step. */
-export const aboutOf = ({
-  mode,
-  leakId,
-  buttonId,
-  stopValveId,
-  sensorId,
-}: Meanwhile): string | null | undefined => mode ?? leakId ?? buttonId ?? stopValveId ?? sensorId
+export const aboutOf = (step: Meanwhile): string | null | undefined =>
+  step.kind in aboutKeys ? step[aboutKeys[step.kind as keyof typeof aboutKeys]] : null
 
 /** A step that is about nothing in the plan. */
 export const aboutNothing = {

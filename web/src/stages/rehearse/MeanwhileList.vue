@@ -6,7 +6,7 @@ import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import TimeField from '@/ui/TimeField.vue'
 import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
-import { aboutOf, addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
+import { aboutKeys, aboutOf, addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
 
 /** What happens while the leak runs: put in at the moment that is looked at. */
 const props = defineProps<{ plan: Plan; asked: AskedRehearsal; atS: number }>()
@@ -53,19 +53,8 @@ function choices(step: Meanwhile): Choice<string>[] {
     return props.plan.installation.sensors.map((s) => ({ value: s.id, label: s.name }))
   return (props.plan.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name }))
 }
-const setAbout = (index: number, step: Meanwhile, value: string) =>
-  set(
-    index,
-    step.kind === 'modeBecomes'
-      ? { mode: value as Meanwhile['mode'] }
-      : step.kind === 'leakStarts'
-        ? { leakId: value }
-        : step.kind === 'valveOpened'
-          ? { stopValveId: value }
-          : step.kind === 'getsCold'
-            ? { sensorId: value }
-            : { buttonId: value },
-  )
+const setAbout = (index: number, { kind }: Meanwhile, value: string) =>
+  set(index, { [aboutKeys[kind as keyof typeof aboutKeys]]: value })
 </script>
 
 <template>
