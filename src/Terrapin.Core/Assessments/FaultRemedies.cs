@@ -33,6 +33,9 @@ public enum RemedyKind
 
     /// <summary>Add a rule that shuts a valve when a sensor has been silent for too long.</summary>
     ShutOnSilence,
+
+    /// <summary>Add a rule that tells a valve to close once more when it has not.</summary>
+    CloseAgain,
 }
 
 /// <summary>A change that was tried for one leak, with what the matrix makes of it then.</summary>

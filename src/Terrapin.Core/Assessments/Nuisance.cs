@@ -61,7 +61,7 @@ public sealed record Nuisance
         }
 
         double InYear(double? needsS) => needsS is { } needs ? known.Sum(e => e.PerYear!.Value * Math.Exp(-needs / e.LastsS!.Value)) : 0;
-        IReadOnlyList<(int FromMin, double Share)> day = HoursOfDay.Parts(plan.Installation.Rules);
+        IReadOnlyList<(int FromMin, double Share)> day = HoursOfDay.Parts(plan.Installation.Rules.Select(r => r.Hours));
         return plan.Installation.Sensors.Sum(sensor => InModes.Sum(m => day
             .Sum(part => m.Share * part.Share / sensors * InYear(ClosesWhenWetForS(plan, sensor, m.Mode, part.FromMin)))));
     }

@@ -85,7 +85,7 @@ public sealed record SetupSheet
     private static string If(Sensor sensor, Rule rule)
     {
         string wet = rule.WaitsFor == RuleTrigger.SensorSilent ? $"has sent nothing for {RuleText.Duration(rule.ConfirmS)}"
-            : rule.WaitsFor == RuleTrigger.SensorCold ? $"is colder than {RuleText.Celsius(rule.ColderThanC)}{(rule.ConfirmS > 0 ? $" for {RuleText.Duration(rule.ConfirmS)}" : "")}"
+            : rule.WaitsFor == RuleTrigger.SensorCold ? $"is colder than {AlertMessage.Temperature(rule.ColderThanC)}{(rule.ConfirmS > 0 ? $" for {RuleText.Duration(rule.ConfirmS)}" : "")}"
             : rule.ConfirmS > 0 ? $"has been wet for {RuleText.Duration(rule.ConfirmS)}"
             : "is wet";
         return rule.AtLeast is > 1 and var count ? $"{sensor.Name} {wet}, and so {(count == 2 ? "is another" : $"are {count - 1} others")} of “{rule.Name}”" : $"{sensor.Name} {wet}";
@@ -98,9 +98,11 @@ public sealed record SetupSheet
     private static string While(Rule rule, bool isOfModes = false)
     {
         string modes = isOfModes || rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length ? "" : ModesOf(rule);
-        string hours = rule.Hours is { } h ? $"from {RuleText.Clock(h.FromMin)} to {RuleText.Clock(h.UntilMin)}" : "";
+        string hours = rule.Hours is { } h ? From(h) : "";
         return modes.Length + hours.Length == 0 ? "always" : $"{modes} {hours}".Trim();
     }
+
+    private static string From(HoursOfDay hours) => $"from {RuleText.Clock(hours.FromMin)} to {RuleText.Clock(hours.UntilMin)}";
 
     private static string ModesOf(Rule rule) => string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
 
@@ -126,7 +128,7 @@ public sealed record SetupSheet
             : [.. first, close];
     }
 
-    private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Name).ToArray() switch
+    private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Hours is { } hours ? $"{c.Name} ({From(hours)})" : c.Name).ToArray() switch
     {
         [] when plan.Installation.Contacts is null => "whom it concerns",
         [] => "nobody",

@@ -3,7 +3,7 @@ using Terrapin.Core.Rules;
 
 namespace Terrapin.Core.Assessments;
 
-/// <summary>Rules that shut a valve before it leaks, to be tried as remedies.</summary>
+/// <summary>Rules that shut a valve for something else than water, to be tried as remedies.</summary>
 internal static class ShuttingRules
 {
     /// <summary>After everyone has left: whoever comes back for a key does not find the water off.</summary>
@@ -44,6 +44,11 @@ internal static class ShuttingRules
                 ConfirmS = plan.SilentAfterS(plan.Installation.Sensors),
                 Modes = Enum.GetValues<Mode>(),
             });
+        }
+
+        if (!Has(RuleTrigger.ValveFails) && plan.DriveOn(stopValveId) is { } drive && plan.SpecOf(drive).ReportsPosition == Answer.Yes)
+        {
+            yield return (RemedyKind.CloseAgain, rule with { Name = "Not closed: once more", Trigger = RuleTrigger.ValveFails, ConfirmS = 0, Modes = Enum.GetValues<Mode>() });
         }
     }
 }

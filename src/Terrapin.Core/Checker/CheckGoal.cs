@@ -23,8 +23,8 @@ internal sealed record CheckGoal
     /// </summary>
     public bool OthersStayDry { get; init; }
 
-    /// <summary>Whether what a rule tells in a mode is heard by somebody.</summary>
-    public required Func<int, Mode, bool> IsHeard { get; init; }
+    /// <summary>Whether what a rule tells is heard by somebody, by who is home and the part of the day.</summary>
+    public required Func<int, Mode, int, bool> IsHeard { get; init; }
 
     /// <summary>Whether a state is what has to come, or a closing in time is pending that nothing can drop any more.</summary>
     public bool IsSettled(CheckState state) => IsMet(state) || (Valves != 0 && state.WillClose(Valves, WithinTicks - state.WatchedTicks));

@@ -217,9 +217,9 @@ internal sealed class CheckState
 
     /// <summary>Lets a move happen.</summary>
     /// <param name="move">One that may.</param>
-    /// <param name="isHeard">Whether what a rule tells in a mode is heard.</param>
+    /// <param name="isHeard">Whether what a rule tells is heard, by who is home and the part of the day.</param>
     /// <param name="ordered">Is told of each order.</param>
-    public void Make(Move move, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered = null)
+    public void Make(Move move, Func<int, Mode, int, bool> isHeard, Action<RuleOrder>? ordered = null)
     {
         switch (move.Kind)
         {
@@ -280,9 +280,9 @@ internal sealed class CheckState
     /// <summary>Steps the rules, and lets what they order and tell come about.</summary>
     /// <param name="sinceMs">Since the step before.</param>
     /// <param name="happened">The event.</param>
-    /// <param name="isHeard">Whether what a rule tells in a mode is heard.</param>
+    /// <param name="isHeard">Whether what a rule tells is heard, by who is home and the part of the day.</param>
     /// <param name="ordered">Is told of each order.</param>
-    private void Step(int sinceMs, RuleEvent happened, Func<int, Mode, bool> isHeard, Action<RuleOrder>? ordered)
+    private void Step(int sinceMs, RuleEvent happened, Func<int, Mode, int, bool> isHeard, Action<RuleOrder>? ordered)
     {
         RuleStep step = rules.Program.Step(words, sinceMs, happened, words, orders);
         if (happened.Kind == RuleEventKind.Begins && happened.Index < sensors)
@@ -298,7 +298,7 @@ internal sealed class CheckState
             }
             else if (orders[i].Kind == RuleOrderKind.Tell)
             {
-                SomebodyKnows |= isHeard(orders[i].Rule, InMode);
+                SomebodyKnows |= isHeard(orders[i].Rule, InMode, DayPart);
             }
 
             ordered?.Invoke(orders[i]);

@@ -9,7 +9,7 @@ namespace Terrapin.Core.Checker;
 /// </summary>
 internal sealed class CheckedRules
 {
-    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(int Sensor, int Valve)> links, int watched)
+    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(int Sensor, int Valve)> links, int watched, IEnumerable<HoursOfDay?> listening)
     {
         (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
         Program = RuleProgram.Compile(rules, sensorIds, valveIds);
@@ -20,7 +20,7 @@ internal sealed class CheckedRules
         OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
-        Day = DayPart.Of(rules, Program.Clock);
+        Day = DayPart.Of(rules.Select(r => r.Hours).Concat(listening), Program.Clock);
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
     }
 
@@ -51,7 +51,7 @@ internal sealed class CheckedRules
     /// <summary>A wet sensor's age beyond this makes no difference.</summary>
     public int OldestTicks { get; }
 
-    /// <summary>Parts of the day in their order, each by which conditions of the clock are so in it; one alone where no rule looks at the clock.</summary>
+    /// <summary>Parts of the day in their order, each by which conditions of the clock are so in it; one alone where none is looked at.</summary>
     public IReadOnlyList<DayPart> Day { get; }
 
     /// <summary>For each sensor its class: those of one class are heard by the same rules and links, and are interchangeable. The watched one is alone.</summary>
@@ -70,7 +70,8 @@ internal sealed class CheckedRules
     /// <param name="valveIds">Every stop valve with a drive.</param>
     /// <param name="sensorId">The sensor whose water is looked at.</param>
     /// <param name="isWatched">Whether it stays wet once it is, and something has to come of it.</param>
-    public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true)
+    /// <param name="listening">The hours of those who have to hear of it; <see langword="null"/>: nobody has to.</param>
+    public static CheckedRules Of(Plan plan, IReadOnlyList<string> valveIds, string sensorId, bool isWatched = true, IEnumerable<HoursOfDay?>? listening = null)
     {
         Installation fitted = plan.Installation;
         // Rules in a hub that is not there never run. What waits for the mains, a button, silence, the cold or a time of day may never come, and
@@ -90,7 +91,8 @@ internal sealed class CheckedRules
             ids,
             valveIds,
             [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (Array.IndexOf(ids, l.SensorId), valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
-            isWatched ? Array.IndexOf(ids, sensorId) : -1);
+            isWatched ? Array.IndexOf(ids, sensorId) : -1,
+            listening ?? []);
     }
 
     private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.WaitsFor == RuleTrigger.SensorWet

@@ -19,6 +19,7 @@ internal static class Replay
         var orders = new RuleOrder[program.MostOrders];
         var steps = new List<CheckStep> { new(0, CheckStepKind.StartsIn, null, explored.StartMode, null, [], rules.Day.Count > 1 ? start.FromMin : null) };
         int nowMs = 0;
+        int dayPart = explored.StartDayPart;
         int watchedSinceMs = -1;
         bool isMet = false;
         bool somebodyKnows = false;
@@ -37,6 +38,7 @@ internal static class Replay
                     Add(CheckStepKind.ValveOpened, valves: 1ul << move.Index);
                     continue;
                 case MoveKind.HourComes:
+                    dayPart = move.Index;
                     steps.Add(new CheckStep(nowMs / 1000.0, CheckStepKind.HourComes, null, null, null, [], rules.Day[move.Index].FromMin));
                     foreach (RuleEvent change in rules.ClockChangesTo(move.Index))
                     {
@@ -101,7 +103,7 @@ internal static class Replay
 
                 bool closes = order.Kind == RuleOrderKind.Close;
                 closed |= closes ? program.Closes(order.Rule) : 0;
-                somebodyKnows |= !closes && goal.IsHeard(order.Rule, (Mode)words[0]);
+                somebodyKnows |= !closes && goal.IsHeard(order.Rule, (Mode)words[0], dayPart);
                 if (!closes || program.Closes(order.Rule) != 0)
                 {
                     Add(closes ? CheckStepKind.Closes : CheckStepKind.Tells, program.SensorOf(order.Condition), null, order.Rule, closes ? program.Closes(order.Rule) : 0);

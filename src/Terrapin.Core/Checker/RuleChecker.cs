@@ -55,7 +55,7 @@ public static class RuleChecker
                 opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes,
                 alike,
                 rules,
-                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _) => false },
+                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _, _) => false },
                 withinMs);
         }
 
@@ -63,18 +63,18 @@ public static class RuleChecker
         {
             // Valves tell nobody, and a closing that drying drops makes its rule wait for no longer than one that is done.
             Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Where(r => r.WaitsFor == RuleTrigger.SensorWet).Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
-            var rules = CheckedRules.Of(telling, [], alike[0].SensorId);
+            var rules = CheckedRules.Of(telling, [], alike[0].SensorId, listening: (plan.Installation.Contacts ?? []).Select(c => c.Hours));
             int? withinMs = rules.Rules.Where((_, r) => rules.HearsWatched[r]).Select(r => (int?)RuleProgram.Milliseconds(r.ConfirmS)).Max();
             return Claim(
                 CheckedProperty.Told,
                 alike,
                 rules,
-                new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode) => IsHeard(rules.Rules[rule], mode) },
+                new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode, part) => IsHeard(rules.Rules[rule], mode, rules.Day[part].FromMin) },
                 withinMs);
         }
 
-        private bool IsHeard(Rule rule, Mode mode) => plan.Installation.Contacts is not { } contacts
-            || contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode));
+        private bool IsHeard(Rule rule, Mode mode, double atMin) => plan.Installation.Contacts is not { } contacts
+            || contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode, atMin));
 
         private CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs)
         {
@@ -107,7 +107,7 @@ public static class RuleChecker
             {
                 var rules = CheckedRules.Of(plan, valves, sensor.Id, isWatched: false);
                 int index = rules.Rules.ToList().FindIndex(r => r.Id == rule.Id);
-                explored = index < 0 ? null : Exploration.Of(rules, new CheckGoal { Valves = 0, Fires = index, WithinTicks = 0, OpensWhileWet = true, IsHeard = static (_, _) => false }, mostStates, ref movesLeft, cancel);
+                explored = index < 0 ? null : Exploration.Of(rules, new CheckGoal { Valves = 0, Fires = index, WithinTicks = 0, OpensWhileWet = true, IsHeard = static (_, _, _) => false }, mostStates, ref movesLeft, cancel);
             }
 
             CheckVerdict verdict = explored switch

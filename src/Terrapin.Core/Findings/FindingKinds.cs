@@ -160,6 +160,7 @@ public static class FindingKinds
     public static readonly FindingKind RuleWithoutMode = new("rule-without-mode", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutSensor = new("rule-without-sensor", Severity.Stop, Stage.Rules);
     public static readonly FindingKind RuleWithoutTemperature = new("rule-without-temperature", Severity.Stop, Stage.Rules);
+    public static readonly FindingKind RuleClosesAgain = new("rule-closes-again", Severity.Note, Stage.Rules);
     public static readonly FindingKind SilenceTooShort = new("silence-too-short", Severity.Caution, Stage.Rules);
     public static readonly FindingKind SwitchStopsNothing = new("switch-stops-nothing", Severity.Caution, Stage.Rules);
     public static readonly FindingKind SwitchWithoutRule = new("switch-without-rule", Severity.Note, Stage.Rules);
@@ -186,7 +187,7 @@ public static class FindingKinds
         SensorInTheWay, SensorLoose, SensorMoppedAway, SensorNeverWet, SensorSplashed, CaseBroken, ContactHearsNothing,
         ContactsNotNamed, HoursUncovered, HubNotChosen, ModeNobodySets, NobodyToldInMode, NoRuleInMode,
         OnlyToldInMode, PitSensorCloses, QuorumTooLarge, RuleCannotRun, RuleClosesUndrivenMain, RuleClosesWrongMain, RuleNeverComes,
-        RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutHour, RuleWithoutMode, RuleWithoutSensor, RuleWithoutTemperature, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
+        RuleClosesAgain, RuleOpensOnLeak, RuleOpensUnseen, RulesFight, RuleWaitsTooLong, RuleWithoutButton, RuleWithoutHour, RuleWithoutMode, RuleWithoutSensor, RuleWithoutTemperature, SilenceTooShort, SwitchStopsNothing, SwitchWithoutRule,
         SensorWithoutRule, DeviceNotDrawn, DevicesAtOnePlace, DirectLinkOtherRadio, HubFull, HubNotDrawn,
         HubOutside, HubSpeaksOtherRadio, HubWithoutBackup, HubWithoutCable, RadioBlocked, RadioFiguresUnknown,
         RadioThin, RadioTooWeak, ReadingsDiffer, TooManyDirectLinks,

@@ -35,6 +35,9 @@ public sealed record Contact
     [AtMost(4)]
     public required IReadOnlyList<Mode> Modes { get; init; }
 
+    /// <summary>When of the day they can be reached; <see langword="null"/>: at every hour.</summary>
+    public HoursOfDay? Hours { get; init; }
+
     /// <summary>From being told until they have shut the water off by hand; <see langword="null"/>: not said.</summary>
     [Limits(0, 604800, "s")]
     public double? ActsAfterS { get; init; }
@@ -44,7 +47,8 @@ public sealed record Contact
     /// </summary>
     /// <param name="way">One of theirs.</param>
     /// <param name="mode">Who is home.</param>
-    public bool Hears(AlertWay way, Mode mode) => Modes.Contains(mode) && way switch
+    /// <param name="atMin">The time of day, minutes from midnight, 0 to below a day.</param>
+    public bool Hears(AlertWay way, Mode mode, double atMin) => Modes.Contains(mode) && Hours?.Holds(atMin) != false && way switch
     {
         AlertWay.Message => mode != Mode.Asleep,
         AlertWay.Call => true,
@@ -53,5 +57,6 @@ public sealed record Contact
 
     /// <summary>Whether any of their ways is heard by them.</summary>
     /// <param name="mode">Who is home.</param>
-    public bool Hears(Mode mode) => Ways.Any(way => Hears(way, mode));
+    /// <param name="atMin">The time of day, minutes from midnight, 0 to below a day.</param>
+    public bool Hears(Mode mode, double atMin) => Ways.Any(way => Hears(way, mode, atMin));
 }

@@ -30,6 +30,9 @@ public enum Fault
     /// <summary>Every drive stops half way: at <see cref="Faults.StallDeg"/>.</summary>
     DriveStalls,
 
+    /// <summary>Every drive is caught at <see cref="Faults.StallDeg"/> on its first stroke; a second goes on from there to its end.</summary>
+    DriveSnags,
+
     /// <summary>Every valve lets water through when it is shut; how much is not known.</summary>
     ValvePasses,
 

@@ -84,11 +84,11 @@ public sealed record HoursOfDay
     [JsonIgnore]
     public bool IsNever => FromMin == UntilMin;
 
-    /// <summary>The parts of a day in which the same rules hold: when each begins, minutes from midnight, and how much of a day it takes; the whole day where none has hours.</summary>
-    /// <param name="rules">All that count.</param>
-    public static IReadOnlyList<(int FromMin, double Share)> Parts(IEnumerable<Rule> rules)
+    /// <summary>The parts of a day in which no hours begin or end: when each begins, minutes from midnight, and how much of a day it takes; the whole day where there are no hours.</summary>
+    /// <param name="hours">All that count; <see langword="null"/> are every hour.</param>
+    public static IReadOnlyList<(int FromMin, double Share)> Parts(IEnumerable<HoursOfDay?> hours)
     {
-        int[] changes = [.. rules.Select(r => r.Hours).OfType<HoursOfDay>().Where(h => !h.IsNever).SelectMany(h => (int[])[h.FromMin, h.UntilMin]).Distinct().Order()];
+        int[] changes = [.. hours.OfType<HoursOfDay>().Where(h => !h.IsNever).SelectMany(h => (int[])[h.FromMin, h.UntilMin]).Distinct().Order()];
         return changes.Length == 0 ? [(0, 1)] : [.. changes.Select((min, i) => (min, ((i + 1 < changes.Length ? changes[i + 1] : changes[0] + DayMin) - min) / (double)DayMin))];
     }
 

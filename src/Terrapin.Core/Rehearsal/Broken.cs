@@ -52,8 +52,9 @@ internal sealed class Broken
     /// <summary>Whether somebody hears what the hub tells.</summary>
     /// <param name="contact">One of the plan's.</param>
     /// <param name="mode">Who is home.</param>
-    public bool Hears(Contact contact, Mode mode) =>
-        contact.Ways.Any(way => contact.Hears(way, mode) && (way is AlertWay.Siren or AlertWay.Spoken || ReachesTelephones));
+    /// <param name="atMin">The time of day, minutes from midnight, 0 to below a day.</param>
+    public bool Hears(Contact contact, Mode mode, double atMin) =>
+        contact.Ways.Any(way => contact.Hears(way, mode, atMin) && (way is AlertWay.Siren or AlertWay.Spoken || ReachesTelephones));
 
     /// <summary>Whether who hears of it does something.</summary>
     public bool SomebodyActs => !faults.Contains(Fault.NobodyAnswers);
@@ -92,6 +93,8 @@ internal sealed class Broken
     public bool LinksClose => !faults.Contains(Fault.LinkLearnedOpen);
 
     public bool Stalls => faults.Contains(Fault.DriveStalls);
+
+    public bool Snags => faults.Contains(Fault.DriveSnags);
 
     /// <summary>Whether a stop valve lets water through when it is shut, beside what is known of it.</summary>
     public bool Passes(string stopValveId) => faults.Contains(Fault.ValvePasses) || HasFailed(PartKind.StopValve, stopValveId);

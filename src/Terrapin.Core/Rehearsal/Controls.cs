@@ -6,7 +6,7 @@ namespace Terrapin.Core.Rehearsal;
 /// <summary>A plan's rules made ready to run, and the valves that they can close.</summary>
 /// <param name="DrivenIds">The stop valves with a drive, in the order of the drives, which is that of the program's valves.</param>
 /// <param name="Program"><see langword="null"/>: no hub is chosen that would run the rules.</param>
-/// <param name="WorstStartsMin">Times of day, minutes from midnight, of which one is the worst for a leak to begin; empty where no rule looks at the clock.</param>
+/// <param name="WorstStartsMin">Times of day, minutes from midnight, of which one is the worst for a leak to begin; empty where nothing hangs on the clock.</param>
 /// <param name="Beforehand">Rules, by index, that may have closed a valve long before it leaks: when a mode came, or when a sensor fell silent.</param>
 internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double[] WorstStartsMin, int[] Beforehand)
 {
@@ -23,7 +23,7 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
         return new Controls(
             driven,
             RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)], rules.Any(r => r.Action == RuleAction.Open) ? RuleGuards.Of(plan, driven) : null),
-            StartsMin(rules),
+            StartsMin(rules, [.. (plan.Installation.Contacts ?? []).Select(c => c.Hours)]),
             [.. Enumerable.Range(0, rules.Length).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })]);
     }
 
@@ -31,9 +31,9 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
     /// Between two of these nothing changes for a leak but that it waits longer or shorter for the next: hours begin or are over, and what
     /// comes at a time of day has just gone by.
     /// </summary>
-    private static double[] StartsMin(Rule[] rules) =>
+    private static double[] StartsMin(Rule[] rules, HoursOfDay?[] listening) =>
     [
-        .. (rules.Any(r => r.Hours is not null) ? HoursOfDay.Parts(rules).Select(p => (double)p.FromMin) : [])
+        .. (rules.Select(r => r.Hours).Concat(listening).ToArray() is var hours && hours.Any(h => h is not null) ? HoursOfDay.Parts(hours).Select(p => (double)p.FromMin) : [])
             .Concat(rules.Where(r => r is { WaitsFor: RuleTrigger.TimeComes, AtMin: not null }).Select(r => r.AtMin!.Value + (WorstStart.JustAfterS / 60)))
             .Distinct().Order(),
     ];

@@ -122,7 +122,7 @@ internal sealed class LeakRun
                 opened.Add(entry.Valve);
             }
 
-            if (!(entry.Kind is TraceKind.ClosingOrdered or TraceKind.ValveMoves or TraceKind.ValveStands or TraceKind.StoodShut && opened.Contains(entry.Valve)))
+            if (!(entry.Kind is TraceKind.ClosingOrdered or TraceKind.ValveMoves or TraceKind.ValveStands or TraceKind.ValveSnags or TraceKind.StoodShut && opened.Contains(entry.Valve)))
             {
                 lasting.Add(entry);
             }
@@ -154,7 +154,7 @@ internal sealed class LeakRun
     private Rehearsed Closed(TraceEntry moves)
     {
         bool stops = moved.Any(Stops);
-        TraceEntry stands = still ?? lasting.First(e => e.Kind == TraceKind.ValveStands && e.Valve == moves.Valve);
+        TraceEntry stands = still ?? lasting.First(e => e.Kind is TraceKind.ValveStands or TraceKind.ValveSnags && e.Valve == moves.Valve);
         DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain.And(drained);
         double totalM3 = OutOf(stands) + drain.TotalM3;
         Cause? cause = stops ? null : WhyItPasses(ValveOf(moves)!);
@@ -181,7 +181,12 @@ internal sealed class LeakRun
 
     private IEnumerable<TimelinePoint> CurveUntil(double timeS) => trace.Curve.Where(p => p.TimeS <= timeS).Select(p => new TimelinePoint(p.TimeS, p.OutM3[0]));
 
-    private static bool EndsShort(ValveCase valve) => valve.Simulated.EndAngleDeg < CockLoss.ShutDeg;
+    private bool EndsShort(ValveCase valve) => EndDeg(valve) < CockLoss.ShutDeg;
+
+    /// <summary>Where its handle is left, degrees from open.</summary>
+    private double EndDeg(ValveCase valve) => valve.Simulated.SnagsDeg is { } snagsDeg && Lasts(e => e.Kind == TraceKind.ValveStands && e.Valve == valve.Index) is null
+        ? snagsDeg
+        : valve.Simulated.EndAngleDeg;
 
     private bool Stops(ValveCase valve) => WhyItPasses(valve) is null;
 
@@ -200,7 +205,7 @@ internal sealed class LeakRun
     private PhaseSpan[] Spans(TraceEntry moves, TraceEntry stands, DrainParts drain)
     {
         // Of several orders the last before it moves is the one that it heeded.
-        TraceEntry ordered = lasting.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve);
+        TraceEntry ordered = lasting.Last(e => e.Kind == TraceKind.ClosingOrdered && e.Valve == moves.Valve && e.TimeS <= moves.TimeS);
         TraceEntry start = trace.Entries[0];
         if (ordered.Rule >= 0 && plan.Installation.Rules[ordered.Rule].WaitsFor != RuleTrigger.SensorWet)
         {
@@ -402,17 +407,19 @@ internal sealed class LeakRun
     /// <summary>Of water, or of a valve that was to close for it.</summary>
     private bool TellsOfLeak(TraceEntry entry) => entry.Kind == TraceKind.Told && plan.Installation.Rules[entry.Rule].WaitsFor is RuleTrigger.SensorWet or RuleTrigger.ValveFails;
 
-    /// <summary>Each contact at the first time that a rule tells them.</summary>
+    /// <summary>Each contact at the first time that a rule tells them and they hear it; who never hears it, at the first time that one tells them.</summary>
     private IEnumerable<ToldContact> Told()
     {
         foreach (Contact contact in plan.Installation.Contacts ?? [])
         {
-            if (Entry(e => TellsOfLeak(e) && plan.Installation.Rules[e.Rule].Tells(contact.Id)) is not { } told)
+            bool Tells(TraceEntry entry) => TellsOfLeak(entry) && plan.Installation.Rules[entry.Rule].Tells(contact.Id);
+            bool Hears(TraceEntry entry) => broken.Hears(contact, scenario.ModeAt(entry.TimeS), scenario.MinuteAt(entry.TimeS));
+            if ((Entry(e => Tells(e) && Hears(e)) ?? Entry(Tells)) is not { } told)
             {
                 continue;
             }
 
-            bool hears = broken.Hears(contact, mode);
+            bool hears = Hears(told);
             double? actsAtS = hears && broken.SomebodyActs ? told.TimeS + contact.ActsAfterS : null;
             yield return new ToldContact(contact.Id, told.TimeS, hears, actsAtS, actsAtS is { } at ? OutAt(at) : null);
         }
@@ -450,7 +457,8 @@ internal sealed class LeakRun
             entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id,
             kind == EventKind.ModeBecomes ? (Mode)entry.Other : null,
             kind == EventKind.LeakStarts ? scenario.Leaks[entry.Leak].Leak.Id : null,
-            kind == EventKind.ButtonPressed ? plan.Installation.Buttons![scenario.Scenario.Program!.WhatIs(entry.Other).Index].Id : null)
+            kind == EventKind.ButtonPressed ? plan.Installation.Buttons![scenario.Scenario.Program!.WhatIs(entry.Other).Index].Id : null,
+            kind != EventKind.ValveStopsShort ? null : entry.Kind == TraceKind.ValveSnags ? ValveOf(entry)!.Simulated.SnagsDeg : ValveOf(entry)!.Simulated.EndAngleDeg)
         : null;
 
     private EventKind? KindOf(TraceEntry entry) => entry.Kind switch
@@ -478,6 +486,7 @@ internal sealed class LeakRun
         TraceKind.StoodShut when ValveOf(entry) is not null => EventKind.StoodShut,
         TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,
         TraceKind.ValveMoves when ValveOf(entry) is not null => EventKind.ValveMoves,
+        TraceKind.ValveSnags when ValveOf(entry) is not null => EventKind.ValveStopsShort,
         TraceKind.ValveStands when ValveOf(entry) is { } valve && EndsShort(valve) => EventKind.ValveStopsShort,
         TraceKind.ValveStands when entry == still || (ValveOf(entry) is { } once && Stops(once) && !lasting.Contains(entry)) => EventKind.FlowStops,
         _ => null,

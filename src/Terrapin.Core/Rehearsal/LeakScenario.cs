@@ -61,6 +61,14 @@ internal sealed class LeakScenario
 
     public Scenario Scenario { get; }
 
+    /// <summary>Who is home at a time.</summary>
+    /// <param name="timeS">From the first drop, s.</param>
+    public Mode ModeAt(double timeS) => Scenario.ModeChanges.Where(c => c.AtS <= timeS).OrderBy(c => c.AtS).Select(c => (Mode?)c.Mode).LastOrDefault() ?? mode;
+
+    /// <summary>The time of day at a time, minutes from midnight, 0 to below a day.</summary>
+    /// <param name="timeS">From the first drop, s.</param>
+    public double MinuteAt(double timeS) => (startMin + (timeS / 60)) % HoursOfDay.DayMin;
+
     /// <summary>Whether a sensor says anything.</summary>
     public bool Speaks(SensorCase sensor) => broken.Speaks(plan.Installation.Sensors[sensor.Index], IsFirst(sensor.Index));
 
@@ -94,6 +102,7 @@ internal sealed class LeakScenario
         bool reports = plan.SpecOf(drive).ReportsPosition == Answer.Yes;
         bool isHeard = broken.IsHeard(drive.Id);
         bool moves = valve.Simulated.Moves && turns;
+        double? snagsDeg = broken.Snags && valve.Simulated.EndAngleDeg > Faults.StallDeg ? Faults.StallDeg : null;
         double endDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg;
         return valve with
         {
@@ -109,7 +118,8 @@ internal sealed class LeakScenario
                 ShutByRule = valve.Simulated.Moves && shutBy.Length > 0 ? shutBy[valve.Index] : null,
                 ReportsTurns = reports && isHeard,
                 // With its ends swapped it reports, rightly as it believes, that it is shut.
-                ReportsFailure = reports && (!isHeard || (broken.OrdersClose && (!moves || endDeg < CockLoss.ShutDeg))),
+                ReportsFailure = reports && (!isHeard || (broken.OrdersClose && (!moves || snagsDeg is not null || endDeg < CockLoss.ShutDeg))),
+                SnagsDeg = snagsDeg < endDeg ? snagsDeg : null,
             },
         };
     }

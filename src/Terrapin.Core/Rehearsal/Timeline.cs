@@ -126,8 +126,9 @@ public enum EventKind
 /// <param name="Mode">That it becomes.</param>
 /// <param name="LeakId">That begins.</param>
 /// <param name="ButtonId">That is pressed.</param>
+/// <param name="AngleDeg">At which a handle stops short, degrees from open.</param>
 public sealed record TimelineEvent(
-    double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null, Mode? Mode = null, string? LeakId = null, string? ButtonId = null);
+    double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null, Mode? Mode = null, string? LeakId = null, string? ButtonId = null, double? AngleDeg = null);
 
 /// <summary>A point of the running total.</summary>
 /// <param name="TimeS">s.</param>

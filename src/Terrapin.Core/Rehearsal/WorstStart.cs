@@ -42,8 +42,13 @@ internal static class WorstStart
     }
 
     private static bool IsWorse(Rehearsed one, Rehearsed than) => one.Ends != than.Ends ? !one.Ends
-        : one.Ends ? one.LostM3.High > than.LostM3.High * (1 + AlikeShare)
-        : Harm(one) > Harm(than);
+        : one.Ends && LosesMore(one, than) != LosesMore(than, one) ? LosesMore(one, than)
+        : !one.Ends && Harm(one) != Harm(than) ? Harm(one) > Harm(than)
+        : Hearing(one) < Hearing(than);
+
+    private static bool LosesMore(Rehearsed one, Rehearsed than) => one.LostM3.High > than.LostM3.High * (1 + AlikeShare);
+
+    private static int Hearing(Rehearsed rehearsed) => rehearsed.Told.Count(t => t.Hears);
 
     private static int Harm(Rehearsed endless) => endless.Outcome switch { Outcome.Nothing => 2, Outcome.TellsOnly => 1, _ => 0 };
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Rules;
@@ -45,11 +46,15 @@ public static class AlertMessage
     internal static string[] Valves(Plan plan, Rule rule) =>
         [.. plan.Building.StopValves.Where(v => plan.DriveOn(v.Id) is not null && (rule.Closes(v.Id) || rule.Opens(v.Id))).Select(v => v.Name)];
 
+    /// <summary>A temperature for whoever reads it, on whichever scale.</summary>
+    /// <param name="celsius">°C; <see langword="null"/>: not said.</param>
+    internal static string Temperature(double? celsius) => celsius is { } c ? string.Create(CultureInfo.InvariantCulture, $"{c:0.##} °C ({(c * 1.8) + 32:0.##} °F)") : "a temperature that is not said";
+
     private static string What(Rule rule, string place) => rule.WaitsFor switch
     {
         RuleTrigger.SensorWet => $"Water at {place}.",
         RuleTrigger.SensorSilent => $"No message from {place}.",
-        RuleTrigger.SensorCold => $"It is colder than {RuleText.Celsius(rule.ColderThanC)} at {place}.",
+        RuleTrigger.SensorCold => $"It is colder than {Temperature(rule.ColderThanC)} at {place}.",
         RuleTrigger.ValveMoved => "A stop valve was turned by hand.",
         RuleTrigger.ValveFails => "A stop valve was told to close and does not report that it has.",
         RuleTrigger.TimeComes => $"It is {RuleText.Clock(rule.AtMin ?? 0)}.",

@@ -23,7 +23,7 @@ internal static class ClockFindings
             }
         }
 
-        IReadOnlyList<(int FromMin, double Share)> parts = HoursOfDay.Parts(rules);
+        IReadOnlyList<(int FromMin, double Share)> parts = HoursOfDay.Parts(rules.Select(r => r.Hours));
         for (int part = 0; parts.Count > 1 && part < parts.Count; part++)
         {
             AddUncovered(plan, parts[part].FromMin, parts[(part + 1) % parts.Count].FromMin, found);

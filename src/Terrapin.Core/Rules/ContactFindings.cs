@@ -19,7 +19,11 @@ internal static class ContactFindings
         for (int i = 0; i < contacts.Count; i++)
         {
             Contact contact = contacts[i];
-            if (!Enum.GetValues<Mode>().Any(contact.Hears))
+            if (contact.Hours is { IsNever: true })
+            {
+                found.Add(FindingKinds.ContactHearsNothing, $"installation/contacts/{i}/hours", $"\"{contact.Name}\" can be reached at no hour.", "Give them hours that begin and end at different times.");
+            }
+            else if (!Enum.GetValues<Mode>().Any(mode => contact.Hears(mode, contact.Hours?.FromMin ?? 0)))
             {
                 found.Add(FindingKinds.ContactHearsNothing, $"installation/contacts/{i}/ways", $"\"{contact.Name}\" hears nothing in any mode.", "Say how they are told and when they can be reached, or take them out.");
             }
@@ -28,7 +32,7 @@ internal static class ContactFindings
         for (int i = 0; i < plan.Installation.Rules.Count; i++)
         {
             Rule rule = plan.Installation.Rules[i];
-            Mode[] deaf = [.. rule.Modes.Distinct().Order().Where(mode => !contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode)))];
+            string[] deaf = [.. WhenNobodyHears(rule, [.. contacts.Where(c => rule.Tells(c.Id))])];
             if (deaf.Length > 0)
             {
                 bool onlyTells = rule.Action == RuleAction.TellOnly;
@@ -36,9 +40,36 @@ internal static class ContactFindings
                     FindingKinds.NobodyToldInMode,
                     onlyTells ? Severity.Stop : Severity.Caution,
                     $"installation/rules/{i}/tellIds",
-                    $"\"{rule.Name}\" tells nobody who hears it when {string.Join(" or ", deaf.Select(Words.Of))}{(onlyTells ? ", and closes nothing" : "")}.",
+                    $"\"{rule.Name}\" tells nobody who hears it {string.Join("; ", deaf)}{(onlyTells ? ", and closes nothing" : "")}.",
                     "Add somebody who can be reached then: a call wakes, a message does not, and a siren is heard in the house alone.");
             }
         }
     }
+
+    /// <summary>The modes in which nobody hears a rule at any hour that it holds in; then hours at which nobody does in others.</summary>
+    private static IEnumerable<string> WhenNobodyHears(Rule rule, Contact[] told)
+    {
+        int[] changes = [.. HoursOfDay.Parts([rule.Hours, .. told.Select(c => c.Hours)]).Select(part => part.FromMin)];
+        (int FromMin, int UntilMin)[] parts = rule is { WaitsFor: RuleTrigger.TimeComes, AtMin: { } atMin }
+            ? [(atMin, atMin)]
+            : [.. changes.Select((from, i) => (from, changes[(i + 1) % changes.Length])).Where(part => rule.HoldsAt(part.from))];
+        Mode[] modes = parts.Length == 0 ? [] : [.. rule.Modes.Distinct().Order()];
+        bool IsHeard(Mode mode, int min) => told.Any(c => c.Hears(mode, min));
+        Mode[] never = [.. modes.Where(mode => !parts.Any(part => IsHeard(mode, part.FromMin)))];
+        if (never.Length > 0)
+        {
+            yield return When(never);
+        }
+
+        foreach ((int from, int until) in parts)
+        {
+            Mode[] then = [.. modes.Except(never).Where(mode => !IsHeard(mode, from))];
+            if (then.Length > 0)
+            {
+                yield return $"from {RuleText.Clock(from)} to {RuleText.Clock(until)} {When(then)}";
+            }
+        }
+    }
+
+    private static string When(Mode[] modes) => $"when {string.Join(" or ", modes.Select(Words.Of))}";
 }

@@ -41,7 +41,7 @@ internal static class OpeningFindings
 
     /// <summary>Whether one thing makes both rules act.</summary>
     private static bool MeetAtOnce(Plan plan, Rule a, Rule b) => a.WaitsFor == b.WaitsFor && a.Modes.Intersect(b.Modes).Any()
-        && HoursOfDay.Parts([a, b]).Any(part => a.HoldsAt(part.FromMin) && b.HoldsAt(part.FromMin))
+        && HoursOfDay.Parts([a.Hours, b.Hours]).Any(part => a.HoldsAt(part.FromMin) && b.HoldsAt(part.FromMin))
         && (a.WaitsFor != RuleTrigger.TimeComes || a.AtMin == b.AtMin)
         && (a.WaitsFor != RuleTrigger.ButtonPressed || (plan.Installation.Buttons ?? []).Any(button => a.IsPressedBy(button.Id) && b.IsPressedBy(button.Id)));
 

@@ -144,7 +144,7 @@ public static class RuleText
 
     /// <summary>A temperature as the language has it.</summary>
     /// <param name="celsius">°C; <see langword="null"/>: not said.</param>
-    internal static string Celsius(double? celsius) => celsius is { } c ? $"{(c < 0 ? "minus " : "")}{Invariant(Math.Abs(c), "C")}" : "nothing";
+    private static string Celsius(double? celsius) => celsius is { } c ? $"{(c < 0 ? "minus " : "")}{Invariant(Math.Abs(c), "C")}" : "nothing";
 
     /// <summary>To the last digit; below a tenth of a millisecond, where that would be an exponent, in decimals.</summary>
     private static string Invariant(double number, string unit) =>

@@ -28,6 +28,11 @@ internal static class TriggerFindings
             found.Add(FindingKinds.RuleWaitsTooLong, $"{at}/confirmS", $"\"{rule.Name}\" waits longer than a day before it acts.", "Give it a shorter time.");
         }
 
+        if (rule is { WaitsFor: RuleTrigger.ValveFails, Action: RuleAction.Close } && plan.Installation.Drives.Any(d => rule.Closes(d.StopValveId) && plan.Installation.Rules.Any(r => r.WaitsFor != RuleTrigger.ValveFails && r.Closes(d.StopValveId))))
+        {
+            found.Add(FindingKinds.RuleClosesAgain, $"{at}/trigger", $"\"{rule.Name}\" works a handle once more that has snagged: that may free it, or break it.", "Find out first what it snags on, and let somebody be told too.");
+        }
+
         switch (rule.WaitsFor)
         {
             case RuleTrigger.ModeComes when rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length:

@@ -15,8 +15,9 @@ namespace Terrapin.Core.Simulation;
 /// <param name="ShutByRule">The rule, by index, that has closed it long before the start; <see langword="null"/>: it stands open.</param>
 /// <param name="ReportsTurns">Whether the hub learns that a hand has turned it.</param>
 /// <param name="ReportsFailure">Whether the hub learns that it has not closed: its drive reports its end, and none comes.</param>
+/// <param name="SnagsDeg">Where the first stroke from open is caught, degrees from open; <see langword="null"/>: it is not.</param>
 public readonly record struct SimulatedValve(
-    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false)
+    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false, double? SnagsDeg = null)
 {
     /// <summary>From its first movement, so many strokes without a report that it has come to its end are a failure. Our own figure.</summary>
     private const double StrokesUntilFailure = 2;

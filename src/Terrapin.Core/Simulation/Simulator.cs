@@ -1,3 +1,4 @@
+using Terrapin.Core.Drives;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
@@ -19,6 +20,9 @@ public sealed class Simulator
     /// <summary>Of each valve's last order: what comes of an older one is void.</summary>
     private readonly int[] orderStamps;
 
+    /// <summary>Of each valve, the strokes that it was told to make since it stood open.</summary>
+    private readonly int[] strokes;
+
     /// <summary>For each leak its sensors, and what was out of it when its water was last wiped up.</summary>
     private readonly Contact[][] contacts;
     private readonly double[] marksM3;
@@ -35,6 +39,7 @@ public sealed class Simulator
         world = new World(scenario);
         ordered = new bool[scenario.Valves.Count];
         orderStamps = new int[scenario.Valves.Count];
+        strokes = new int[scenario.Valves.Count];
         contacts = [.. scenario.Leaks.Select(l => l.Sensors.Select(s => new Contact(s)).ToArray())];
         marksM3 = new double[scenario.Leaks.Count];
         listeners = new Listener[1 + scenario.Leaks.SelectMany(l => l.Sensors).Select(s => s.Sensor).DefaultIfEmpty(-1).Max()];
@@ -230,14 +235,30 @@ public sealed class Simulator
             case WorldEvent.ValveMoves when coming.Stamp == orderStamps[coming.Index]:
                 AddPoint();
                 Add(TraceKind.ValveMoves, valve: coming.Index);
-                world.Move(coming.Index);
+                world.Move(coming.Index, SnagsDeg(coming.Index) ?? scenario.Valves[coming.Index].EndAngleDeg);
                 queue.Add(world.StandsS(coming.Index), coming with { Kind = WorldEvent.ValveStands });
                 break;
             case WorldEvent.ValveStands when coming.Stamp == orderStamps[coming.Index]:
-                Add(TraceKind.ValveStands, valve: coming.Index);
+                Stands(coming.Index);
                 break;
         }
     }
+
+    /// <summary>Where the stroke that a valve is on is caught, degrees from open.</summary>
+    private double? SnagsDeg(int valve) => strokes[valve] == 1 ? scenario.Valves[valve].SnagsDeg : null;
+
+    private bool IsCaught(int valve) => SnagsDeg(valve) is not null && world.StandsS(valve) <= world.TimeS;
+
+    private void Stands(int valve)
+    {
+        Add(IsCaught(valve) ? TraceKind.ValveSnags : TraceKind.ValveStands, valve: valve);
+        if (strokes[valve] > 1 && !EndsShort(valve) && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
+        {
+            StepRules(RuleEvent.Ends(fails));
+        }
+    }
+
+    private bool EndsShort(int valve) => scenario.Valves[valve].EndAngleDeg < CockLoss.ShutDeg;
 
     private void Ends(int leak)
     {
@@ -361,10 +382,10 @@ public sealed class Simulator
         }
     }
 
-    /// <summary>A valve is told to close; the first order that it heeds counts.</summary>
+    /// <summary>A valve is told to close; the first order that it heeds counts, and the next once it was caught.</summary>
     private void Order(int valve, int sensor, int rule, double delayS)
     {
-        if (ordered[valve])
+        if (ordered[valve] && !IsCaught(valve))
         {
             return;
         }
@@ -372,12 +393,15 @@ public sealed class Simulator
         bool heeds = rule < 0 || scenario.Valves[valve].HeedsHub;
         ordered[valve] = heeds;
         Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule, valve: valve);
-        if (rule >= 0 && scenario.Valves[valve].ReportsFailure && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
+        bool turns = heeds && scenario.Valves[valve].Moves;
+        strokes[valve] += turns ? 1 : 0;
+        bool fails = scenario.Valves[valve].ReportsFailure && (strokes[valve] < 2 || EndsShort(valve));
+        if (rule >= 0 && fails && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } failure)
         {
-            queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ConditionBegins, fails));
+            queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ConditionBegins, failure));
         }
 
-        if (heeds && scenario.Valves[valve].Moves)
+        if (turns)
         {
             queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve, Stamp: ++orderStamps[valve]));
         }
@@ -405,6 +429,7 @@ public sealed class Simulator
         }
 
         ordered[valve] = false;
+        strokes[valve] = 0;
         orderStamps[valve]++;
         AddPoint();
         Add(TraceKind.ValveOpens, rule: rule, valve: valve);

@@ -20,12 +20,15 @@ public enum TraceKind
     /// <summary>A rule had closed the valve long before.</summary>
     StoodShut,
 
-    /// <summary>Once a valve, until it is opened again.</summary>
+    /// <summary>Once a valve, until it is opened again or was caught.</summary>
     ClosingOrdered,
     ValveMoves,
 
     /// <summary>It has shut off, or stands where its drive has left it.</summary>
     ValveStands,
+
+    /// <summary>Its first stroke was caught on the way.</summary>
+    ValveSnags,
     ModeChanges,
     ConditionBegins,
     Wiped,

@@ -18,6 +18,9 @@ internal sealed class World
     /// <summary>When each valve began to move, s; not a number while it stands open, without a beginning where it stood shut.</summary>
     private readonly double[] movesS;
 
+    /// <summary>Where each valve's stroke ends, degrees from open.</summary>
+    private readonly double[] endsDeg;
+
     /// <summary>For each valve the kink of its loss table that it comes to next.</summary>
     private readonly int[] nextKink;
     private readonly bool[] runs;
@@ -39,6 +42,7 @@ internal sealed class World
         int leaks = scenario.Leaks.Count;
         shared = leaks > 1 ? new SharedFlow([.. scenario.Leaks.Select(l => l.Flow)]) : null;
         movesS = [.. scenario.Valves.Select(v => v.ShutByRule is null ? double.NaN : double.NegativeInfinity)];
+        endsDeg = [.. scenario.Valves.Select(v => v.EndAngleDeg)];
         nextKink = new int[movesS.Length];
         runs = new bool[leaks];
         valvesOf = [.. scenario.Leaks.Select(l => l.Valves.ToArray())];
@@ -75,16 +79,19 @@ internal sealed class World
     }
 
     /// <summary>When a valve that has begun to move shuts off, or stands, s.</summary>
-    public double StandsS(int valve) => movesS[valve] + (Math.Min(scenario.Valves[valve].EndAngleDeg, CockLoss.ShutDeg) / 90 * scenario.Valves[valve].StrokeS);
+    public double StandsS(int valve) => movesS[valve] + (Math.Min(endsDeg[valve], CockLoss.ShutDeg) / 90 * scenario.Valves[valve].StrokeS);
 
     public void Start(int leak) => SetRunning(leak, true);
 
     public void End(int leak) => SetRunning(leak, false);
 
-    /// <summary>A valve begins to move, now.</summary>
-    public void Move(int valve)
+    /// <summary>A valve begins to move, or goes on from where it was caught, now.</summary>
+    /// <param name="valve">Its index.</param>
+    /// <param name="endDeg">Where it will stand, degrees from open.</param>
+    public void Move(int valve, double endDeg)
     {
-        movesS[valve] = TimeS;
+        movesS[valve] = TimeS - (AngleDeg(valve, TimeS) / 90 * scenario.Valves[valve].StrokeS);
+        endsDeg[valve] = endDeg;
         lastStandsS = Math.Max(lastStandsS, StandsS(valve));
         flowsAreOld = true;
     }
@@ -238,7 +245,7 @@ internal sealed class World
         }
 
         SimulatedValve moved = scenario.Valves[valve];
-        return atS >= StandsS(valve) ? moved.EndAngleDeg : Math.Min(moved.EndAngleDeg, Math.Max(0, (atS - movesS[valve]) / moved.StrokeS * 90));
+        return atS >= StandsS(valve) ? endsDeg[valve] : Math.Min(endsDeg[valve], Math.Max(0, (atS - movesS[valve]) / moved.StrokeS * 90));
     }
 
     private void FlowsAt(double atS, double[] into)

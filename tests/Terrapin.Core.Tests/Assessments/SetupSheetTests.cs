@@ -56,6 +56,9 @@ public class SetupSheetTests
         Assert.EndsWith("and so are 2 others of “Close at once”", sheet.Automations[1].If, StringComparison.Ordinal);
         Assert.Contains(sheet.Notes, n => n.Contains("counts them", StringComparison.Ordinal));
 
+        Plan byDay = plan.WithInstallation(i => i with { Contacts = [Contact("a", "Maren") with { Hours = new HoursOfDay { FromMin = 450, UntilMin = 1320 } }, .. i.Contacts!.Skip(1)] });
+        Assert.StartsWith("tell Maren (from 7:30 to 22:00), Ilse: “", SetupSheet.Of(byDay).Automations[0].Then[0], StringComparison.Ordinal);
+
         static Contact Contact(string id, string name) => new() { Id = id, Name = name, Ways = [AlertWay.Call], Modes = [Mode.Home] };
     }
 
@@ -81,7 +84,7 @@ public class SetupSheetTests
         Assert.Equal(
             [
                 ("Under the basin has been wet for 5 s", "away from 22:00 to 6:05"),
-                ("Under the basin is colder than minus 1.5 C for 10 min", "always"),
+                ("Under the basin is colder than -1.5 °C (29.3 °F) for 10 min", "always"),
                 ($"{valve} was told to close and does not report that it has", "always"),
                 ($"{valve} is turned by hand, and that has lasted 10 s", "always"),
                 ("it is 22:30", "from 22:00 to 6:05"),

@@ -1,3 +1,4 @@
+using Terrapin.Core.Assessments;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rehearsal;
 using Terrapin.Core.Rules;
@@ -58,6 +59,68 @@ public class DeviceReportTests
 
         Assert.Empty(Told(Rehearser.Of(WithRules(Reporting(Answer.No), Wet, Tells(RuleTrigger.ValveFails)), "hose", Mode.Away, faults: [fault])));
         Assert.Empty(Told(Rehearser.Of(WithRules(Reporting(), Wet, Tells(RuleTrigger.ValveFails)), "hose", Mode.Away)));
+    }
+
+    private static readonly Rule Again = Wet with { Id = "again", Trigger = RuleTrigger.ValveFails, SensorIds = [], ConfirmS = 0, DelayS = 30, CancelIfDry = false };
+
+    [Fact]
+    public void A_handle_that_snags_stands_there_until_it_is_told_once_more()
+    {
+        Rehearsed caught = Rehearser.Of(WithRules(Reporting(), Wet), "hose", Mode.Away, faults: [Fault.DriveSnags]);
+        Rehearsed stalled = Rehearser.Of(WithRules(Reporting(), Wet), "hose", Mode.Away, faults: [Fault.DriveStalls]);
+        Assert.Equal((stalled.Outcome, stalled.Cause, stalled.ResidualM3PerS), (caught.Outcome, caught.Cause, caught.ResidualM3PerS));
+        Assert.Equal(45, caught.Events.Single(e => e.Kind == EventKind.ValveStopsShort).AngleDeg);
+
+        Rehearsed again = Rehearser.Of(WithRules(Reporting(), Wet, Again), "hose", Mode.Away, faults: [Fault.DriveSnags]);
+        Assert.Equal((Outcome.Closes, false), (again.Outcome, again.Endless));
+        TimelineEvent[] moves = [.. again.Events.Where(e => e.Kind == EventKind.ValveMoves)];
+        TimelineEvent snags = again.Events.Single(e => e.Kind == EventKind.ValveStopsShort);
+        TimelineEvent stops = again.Events.Single(e => e.Kind == EventKind.FlowStops);
+        // Half of 12 s to where it is caught; a report missed after two strokes, then the delay, the order and the start.
+        Assert.Equal(moves[0].TimeS + 6, snags.TimeS, 1e-6);
+        double orderS = moves[0].TimeS - again.Events.First(e => e.Kind == EventKind.ClosingOrdered).TimeS;
+        Assert.Equal(moves[0].TimeS + 24 + 30 + orderS, moves[1].TimeS, 0.003);
+        Assert.Equal(caught.ResidualM3PerS!.Value * (moves[1].TimeS - snags.TimeS), moves[1].VolumeM3 - snags.VolumeM3, 1e-9);
+        // What the two parts of the stroke let out is what one whole stroke does.
+        Rehearsed sound = Rehearser.Of(WithRules(Reporting(), Wet), "hose", Mode.Away);
+        double Stroke(Rehearsed r) => r.Events.Single(e => e.Kind == EventKind.FlowStops) is var end && r.Events.First(e => e.Kind == EventKind.ValveMoves) is var start ? end.VolumeM3 - start.VolumeM3 : 0;
+        double whole = Stroke(sound);
+        Assert.Equal(whole, snags.VolumeM3 - moves[0].VolumeM3 + stops.VolumeM3 - moves[1].VolumeM3, whole * 2e-3);
+        Assert.Equal(again.LostM3.High!.Value, again.Spans.Sum(s => s.VolumeM3), 1e-9);
+    }
+
+    [Fact]
+    public void A_second_order_needs_a_drive_that_reports_and_frees_none_that_stalls_for_good()
+    {
+        Assert.True(Rehearser.Of(WithRules(Reporting(Answer.No), Wet, Again), "hose", Mode.Away, faults: [Fault.DriveSnags]).Endless);
+        Rehearsed stalled = Rehearser.Of(WithRules(Reporting(), Wet, Again), "hose", Mode.Away, faults: [Fault.DriveStalls]);
+        Assert.Equal((Outcome.ClosesPartly, Cause.StopsShort), (stalled.Outcome, stalled.Cause));
+        Assert.Single(stalled.Events, e => e.Kind == EventKind.ValveMoves);
+        Assert.Equal(Rehearser.Of(WithRules(Reporting(), Wet), "hose", Mode.Away).LostM3, Rehearser.Of(WithRules(Reporting(), Wet, Again), "hose", Mode.Away).LostM3);
+    }
+
+    [Fact]
+    public void What_has_closed_on_the_second_stroke_fails_no_more()
+    {
+        Rule later = Tells(RuleTrigger.ValveFails) with { ConfirmS = 120 };
+        Assert.Single(Told(Rehearser.Of(WithRules(Reporting(), Wet, later), "hose", Mode.Away, faults: [Fault.DriveSnags])));
+        Assert.Empty(Told(Rehearser.Of(WithRules(Reporting(), Wet, Again, later), "hose", Mode.Away, faults: [Fault.DriveSnags])));
+        Assert.Single(Told(Rehearser.Of(WithRules(Reporting(), Wet, Again, later), "hose", Mode.Away, faults: [Fault.DriveStalls])));
+    }
+
+    [Fact]
+    public void Closing_once_more_is_tried_as_a_remedy_and_said_to_be_a_risk()
+    {
+        IReadOnlyList<Remedy> Remedies(Plan plan) => FaultRemedies.Of(plan, "hose", new AssessmentMemory());
+        Remedy again = Remedies(WithRules(Reporting(), Wet)).Single(r => r.Kind == RemedyKind.CloseAgain);
+        Assert.True(again.RunsOnAfter < again.RunsOnBefore);
+        Assert.Equal((RuleTrigger.ValveFails, "main"), (again.Rule!.WaitsFor, Assert.Single(again.Rule.StopValveIds)));
+        Assert.DoesNotContain(Remedies(WithRules(Reporting(Answer.Unknown), Wet)), r => r.Kind == RemedyKind.CloseAgain);
+        Assert.DoesNotContain(Remedies(WithRules(Reporting(), Wet, Again)), r => r.Kind == RemedyKind.CloseAgain);
+        IEnumerable<string> Codes(params Rule[] rules) => Assessor.Assess(WithRules(Reporting(), rules)).Findings.Select(f => f.Code);
+        Assert.Contains("rule-closes-again", Codes(Wet, Again));
+        Assert.DoesNotContain("rule-closes-again", Codes(Wet, Again with { Action = RuleAction.TellOnly }));
+        Assert.DoesNotContain("rule-closes-again", Codes(Wet with { Action = RuleAction.TellOnly }, Again));
     }
 
     [Fact]

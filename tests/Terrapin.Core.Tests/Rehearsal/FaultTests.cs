@@ -17,6 +17,7 @@ public class FaultTests
     [InlineData(Fault.SensorDead, Outcome.Nothing, Cause.SensorGone)]
     [InlineData(Fault.SensorOutOfReach, Outcome.Nothing, Cause.SensorGone)]
     [InlineData(Fault.DriveStalls, Outcome.ClosesPartly, Cause.StopsShort)]
+    [InlineData(Fault.DriveSnags, Outcome.ClosesPartly, Cause.StopsShort)]
     [InlineData(Fault.ValvePasses, Outcome.ClosesPartly, Cause.ValvePasses)]
     [InlineData(Fault.EndsSwapped, Outcome.TellsOnly, Cause.EndsSwapped)]
     [InlineData(Fault.MainsFailed, Outcome.Nothing, Cause.DriveWithoutPower)]
@@ -146,16 +147,19 @@ public class FaultTests
         Plan plan = Linked();
         var matrix = FaultMatrix.Of(plan, Memory());
         Assert.Equal(Faults.All, matrix.Faults);
-        Assert.Equal(4 * 16, matrix.Rehearsals);
+        Assert.Equal(4 * 17, matrix.Rehearsals);
         foreach (FaultRow row in matrix.Rows)
         {
             for (int f = 0; f < matrix.Faults.Count; f++)
             {
                 Rehearsed rehearsed = Rehearser.Of(plan, row.LeakId, row.Mode, faults: [matrix.Faults[f]]);
-                Assert.Equal((rehearsed.Outcome, rehearsed.Cause, rehearsed.LostM3.High), (row.Cells[f + 1].Outcome, row.Cells[f + 1].Cause, row.Cells[f + 1].LostM3));
+                FaultCell cell = row.Cells[f + 1];
+                Assert.Equal((rehearsed.Outcome, rehearsed.Cause, rehearsed.LostM3.High is null), (cell.Outcome, cell.Cause, cell.LostM3 is null));
+                // A flow is sought from one that was found before, so that its last digits hang on what that was.
+                Assert.Equal(rehearsed.LostM3.High ?? 0, cell.LostM3 ?? 0, 1e-12);
             }
 
-            Assert.Equal(Rehearser.Of(plan, row.LeakId, row.Mode).LostM3.High, row.Cells[0].LostM3);
+            Assert.Equal(Rehearser.Of(plan, row.LeakId, row.Mode).LostM3.High!.Value, row.Cells[0].LostM3!.Value, 1e-12);
         }
     }
 
@@ -281,8 +285,8 @@ public class FaultTests
         Assert.Equal(["puck"], tried[School.HubAndLinks].Links.Select(l => l.SensorId));
         Assert.True(tried[School.HubAndLinks].WorstM3 < tried[School.AtOnce].WorstM3);
 
-        // Power cut, hub, three of the sensor, stall, passing and swapped ends; a link takes the hub, the reach and the ends out of them.
-        Assert.Equal((8.0, 5.0), (tried[School.AtOnce].FaultsThatLetRun, tried[School.HubAndLinks].FaultsThatLetRun));
+        // Power cut, hub, three of the sensor, stall, snag, passing and swapped ends; a link takes the hub, the reach and the ends out of them.
+        Assert.Equal((9.0, 6.0), (tried[School.AtOnce].FaultsThatLetRun, tried[School.HubAndLinks].FaultsThatLetRun));
     }
 
     [Fact]

@@ -13,6 +13,7 @@ public class ContactTests
     private static readonly double FlowM3PerS = Rehearser.Of(House(), "hose", Mode.Away).FlowM3PerS.High!.Value;
 
     private static readonly Contact Maren = new() { Id = "maren", Name = "Maren", Ways = [AlertWay.Message], Modes = [.. Enum.GetValues<Mode>()], ActsAfterS = 600 };
+    private static readonly HoursOfDay ByDay = new() { FromMin = 7 * 60, UntilMin = 22 * 60 };
     private static readonly Contact InTheHouse = new() { Id = "siren", Name = "Everybody in the house", Ways = [AlertWay.Siren], Modes = [.. Enum.GetValues<Mode>()], ActsAfterS = 120 };
 
     [Theory]
@@ -21,11 +22,11 @@ public class ContactTests
     [InlineData(AlertWay.Siren, "Home Asleep")]
     [InlineData(AlertWay.Spoken, "Home Asleep")]
     public void A_message_wakes_nobody_and_a_siren_is_heard_in_the_house_alone(AlertWay way, string modes) =>
-        Assert.Equal(modes, string.Join(' ', Enum.GetValues<Mode>().Where(mode => Maren.Hears(way, mode))));
+        Assert.Equal(modes, string.Join(' ', Enum.GetValues<Mode>().Where(mode => Maren.Hears(way, mode, 0))));
 
     [Fact]
     public void Nobody_hears_a_way_in_a_mode_in_which_they_cannot_be_reached() =>
-        Assert.False((Maren with { Modes = [Mode.Home] }).Hears(AlertWay.Call, Mode.Away));
+        Assert.False((Maren with { Modes = [Mode.Home] }).Hears(AlertWay.Call, Mode.Away, 0));
 
     [Fact]
     public void Who_hears_it_acts_after_their_time_and_so_much_has_run_out_by_then()
@@ -72,6 +73,67 @@ public class ContactTests
         Rehearsed away = Rehearser.Of(plan, "hose", Mode.Away, faults: [Fault.TelephonesMuted]);
         Assert.Equal((Outcome.Nothing, Cause.NobodyHears), (away.Outcome, away.Cause));
         Assert.Equal(Outcome.TellsOnly, Rehearser.Of(plan, "hose", Mode.Asleep, faults: [Fault.InternetFailed]).Outcome);
+    }
+
+    [Theory]
+    [InlineData(7 * 60, true)]
+    [InlineData((22 * 60) - 1, true)]
+    [InlineData(22 * 60, false)]
+    [InlineData((7 * 60) - 1, false)]
+    public void Out_of_their_hours_nobody_hears_it(int atMin, bool hears)
+    {
+        Contact byDay = Maren with { Hours = ByDay };
+        Assert.Equal(hears, byDay.Hears(AlertWay.Call, Mode.Away, atMin));
+        Rehearsed rehearsed = Rehearser.Of(Tells(byDay), "hose", Mode.Away, meanwhile: [new Meanwhile { AtS = 0, Kind = MeanwhileKind.TimeIs, Min = atMin }]);
+        // They are told some seconds later, which the last minute of the night has.
+        Assert.Equal((hears, hears ? Outcome.TellsOnly : Outcome.Nothing), (Assert.Single(rehearsed.Told).Hears, rehearsed.Outcome));
+    }
+
+    [Fact]
+    public void Where_somebody_hears_by_day_alone_the_worst_begins_at_night_and_is_told_of_a_moment_too_late()
+    {
+        Rehearsed worst = Rehearser.Of(Tells(Maren with { Hours = ByDay }), "hose", Mode.Away);
+        Assert.Equal((Outcome.Nothing, Cause.NobodyHears), (worst.Outcome, worst.Cause));
+        double toldMin = (worst.StartMin!.Value + (worst.Told[0].AtS / 60)) % HoursOfDay.DayMin;
+        Assert.False(ByDay.Holds(toldMin));
+        // Where the valve closes all the same, the same is lost and nobody hears.
+        Rehearsed closes = Rehearser.Of(House().WithInstallation(i => i with { Contacts = [Maren with { Hours = ByDay }] }), "hose", Mode.Away);
+        Assert.Equal((Outcome.Closes, false), (closes.Outcome, closes.Told[0].Hears));
+        Assert.Equal(Rehearser.Of(House(), "hose", Mode.Away).LostM3, closes.LostM3);
+    }
+
+    [Fact]
+    public void Who_is_told_twice_hears_it_the_second_time()
+    {
+        // Told at 21:59 of the wet sensor by one rule, and an hour on by another that confirms for longer.
+        Plan plan = Tells(Maren with { Hours = new HoursOfDay { FromMin = 22 * 60, UntilMin = 23 * 60 + 30 } })
+            .WithInstallation(i => i with { Rules = [.. i.Rules, i.Rules[0] with { Id = "again", ConfirmS = 3600 }] });
+        ToldContact told = Assert.Single(Rehearser.Of(plan, "hose", Mode.Away, meanwhile: [new Meanwhile { AtS = 0, Kind = MeanwhileKind.TimeIs, Min = (22 * 60) - 10 }]).Told);
+        Assert.True(told.Hears);
+        Assert.InRange(told.AtS, 3600, 3700);
+    }
+
+    [Fact]
+    public void Who_has_come_home_meanwhile_hears_the_siren()
+    {
+        Rehearsed rehearsed = Rehearser.Of(Tells(InTheHouse), "hose", Mode.Away, meanwhile: [new Meanwhile { AtS = 0, Kind = MeanwhileKind.ModeBecomes, Mode = Mode.Home }]);
+        Assert.Equal((true, Outcome.TellsOnly), (rehearsed.Told[0].Hears, rehearsed.Outcome));
+    }
+
+    [Fact]
+    public void Hours_at_which_nobody_hears_a_rule_are_a_finding()
+    {
+        Finding night = Assessor.Assess(Tells(Maren with { Ways = [AlertWay.Call], Hours = ByDay })).Findings.Single(f => f.Code == "nobody-told-in-mode");
+        Assert.Contains("hears it from 22:00 to 7:00 when home or away or asleep or holiday, and closes nothing", night.Why, StringComparison.Ordinal);
+        Finding both = Assessor.Assess(Tells(Maren with { Hours = ByDay })).Findings.Single(f => f.Code == "nobody-told-in-mode");
+        Assert.Contains("hears it when asleep; from 22:00 to 7:00 when home or away or holiday, and closes nothing", both.Why, StringComparison.Ordinal);
+        Contact caller = Maren with { Id = "night", Ways = [AlertWay.Call], Hours = new HoursOfDay { FromMin = ByDay.UntilMin, UntilMin = ByDay.FromMin } };
+        Assert.DoesNotContain("nobody-told-in-mode", Codes(Tells(Maren with { Ways = [AlertWay.Call], Hours = ByDay }, caller)));
+        // A rule that holds by day alone needs nobody at night.
+        Plan rule = Tells(Maren with { Ways = [AlertWay.Call], Hours = ByDay }).WithRule(r => r with { Hours = ByDay });
+        Assert.DoesNotContain("nobody-told-in-mode", Codes(rule));
+        Finding never = Assessor.Assess(Tells(Maren with { Hours = ByDay with { UntilMin = ByDay.FromMin } })).Findings.Single(f => f.Code == "contact-hears-nothing");
+        Assert.EndsWith("installation/contacts/0/hours", never.Where, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -130,7 +130,7 @@ public class TriggerFindingsTests
 
     [Theory]
     [InlineData(RuleTrigger.SensorSilent, "No message from Under the basin, Scullery")]
-    [InlineData(RuleTrigger.SensorCold, "It is colder than nothing at Under the basin, Scullery. Relay is switched off.")]
+    [InlineData(RuleTrigger.SensorCold, "It is colder than a temperature that is not said at Under the basin, Scullery. Relay is switched off.")]
     [InlineData(RuleTrigger.ValveMoved, "A stop valve was turned by hand. Relay is switched off.")]
     [InlineData(RuleTrigger.ValveFails, "A stop valve was told to close and does not report that it has. Relay is switched off.")]
     [InlineData(RuleTrigger.TimeComes, "It is 6:30. Relay is switched off.")]

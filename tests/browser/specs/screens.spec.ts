@@ -63,34 +63,36 @@ const lowControls = (page: Page) =>
       .map(({ name, height }) => `${name}: ${height.toFixed(0)} px`),
   )
 
-test('every screen is accessible, fits, and has contrast in the dark look', async ({ page, demo }) => {
-  await remember(page, { author: 'Maren Oddy' })
-  for (const screen of screens) {
+// One test a screen: all of them together take longer than a test may.
+test.describe.configure({ mode: 'parallel' })
+
+for (const screen of screens)
+  test(`${screen} is accessible, fits, and has contrast in the dark look`, async ({ page, demo }) => {
+    await remember(page, { author: 'Maren Oddy' })
     await look(page, demo + screen)
     await expectAccessible(page, screen)
     await expectFits(page, screen)
     await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
     await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
-  }
-})
+  })
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 800 }, hasTouch: true })
-  test('every screen fits and can be pressed, before an edit and after it', async ({ page, demo }) => {
-    for (const edited of [false, true]) {
-      if (edited) {
-        await look(page, `${demo}${site}/main?card=supply`)
-        await type(page, 'Pressure at rest', '', '')
-        await expect(page.getByRole('region', { name: 'Tally' }).getByText(/^was/).first()).toBeAttached()
-      }
-      for (const screen of screens) {
-        await look(page, demo + screen)
-        await expectFits(page, screen)
-        expect(await lowControls(page), screen).toEqual([])
-        await expectAccessible(page, screen, ['color-contrast'])
-      }
-    }
-  })
+  const expectPressable = async (page: Page, demo: string, screen: string) => {
+    await look(page, demo + screen)
+    await expectFits(page, screen)
+    expect(await lowControls(page), screen).toEqual([])
+    await expectAccessible(page, screen, ['color-contrast'])
+  }
+
+  for (const screen of screens)
+    test(`${screen} fits and can be pressed, before an edit and after it`, async ({ page, demo }) => {
+      await expectPressable(page, demo, screen)
+      await look(page, `${demo}${site}/main?card=supply`)
+      await type(page, 'Pressure at rest', '', '')
+      await expect(page.getByRole('region', { name: 'Tally' }).getByText(/^was/).first()).toBeAttached()
+      await expectPressable(page, demo, screen)
+    })
 
   test('a switch is drawn flat, however large its target is', async ({ page, demo }) => {
     await look(page, `${demo}${site}/main?card=supply`)

@@ -48,6 +48,22 @@ for (const width of [1280, 390]) {
       await expect(there.getByRole('checkbox', { name: 'Siren' })).toBeChecked()
     })
 
+    test('somebody who can be reached by day alone leaves a leak at night to nobody', async ({ page, ownDemo }) => {
+      await page.goto(`${ownDemo}${site}/rules`)
+      const farmer = page.getByRole('group', { name: 'Farmer', exact: true })
+      await farmer.getByRole('switch', { name: 'Only at some hours' }).click()
+      await expect(farmer.getByLabel('From', { exact: true })).toHaveValue('07:00')
+      await farmer.getByLabel('Until', { exact: true }).fill('21:30')
+      await page.keyboard.press('Enter')
+      await expect(page.getByText(/tells nobody who hears it from 21:30 to 7:00 when home or away or asleep or holiday/).first()).toBeVisible()
+      await page.goto(`${ownDemo}${site}/rehearse?leak=dairy-pipe&mode=home`)
+      const told = page.getByTestId('told').getByRole('listitem').filter({ hasText: 'Farmer' })
+      await expect(told).toContainText('does not hear it')
+      await expect(page.getByText(/It begins at 21:\d\d, the worst time of day for it/)).toBeVisible()
+      await page.goto(`${ownDemo}${site}/rehearse?leak=dairy-pipe&mode=home&meanwhile=timeIs:720@0`)
+      await expect(told).not.toContainText('does not hear it')
+    })
+
     test('a rule that waits for two sensors says so in both views, and a leak that wets one closes nothing', async ({ page, demo }) => {
       await page.goto(`${demo}${site}/rules`)
       const card = page

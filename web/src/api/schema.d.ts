@@ -1813,6 +1813,7 @@ export interface components {
             ways: components["schemas"]["AlertWay"][];
             /** @description Who is home when they can be reached. */
             modes: components["schemas"]["Mode"][];
+            hours?: null | components["schemas"]["HoursOfDay"];
             /**
              * Format: double
              * @description From being told until they have shut the water off by hand; `null`: not said.
@@ -2140,7 +2141,7 @@ export interface components {
          * @description Something that is broken when the water begins to run, and stays so.
          * @enum {unknown}
          */
-        Fault: "mainsFailed" | "internetFailed" | "routerFailed" | "hubFailed" | "cloudFailed" | "sensorFlat" | "sensorDead" | "sensorOutOfReach" | "driveBatteryFlat" | "driveStalls" | "valvePasses" | "linkLearnedOpen" | "endsSwapped" | "telephonesMuted" | "nobodyAnswers";
+        Fault: "mainsFailed" | "internetFailed" | "routerFailed" | "hubFailed" | "cloudFailed" | "sensorFlat" | "sensorDead" | "sensorOutOfReach" | "driveBatteryFlat" | "driveStalls" | "driveSnags" | "valvePasses" | "linkLearnedOpen" | "endsSwapped" | "telephonesMuted" | "nobodyAnswers";
         /** @description One leak in one mode with one thing broken, every unknown taken as it gives the most litres. */
         FaultCell: {
             /** @description What becomes of it. */
@@ -3693,7 +3694,7 @@ export interface components {
             rows: components["schemas"]["FaultRow"][];
         };
         /** @enum {unknown} */
-        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "everyHour" | "secondSensor" | "shutWhenLeaving" | "shutOnSilence";
+        RemedyKind: "directLink" | "hubBackup" | "driveBackup" | "noDelay" | "everyMode" | "everyHour" | "secondSensor" | "shutWhenLeaving" | "shutOnSilence" | "closeAgain";
         Repeater: {
             id: string;
             name: string;
@@ -4444,6 +4445,11 @@ export interface components {
             leakId?: null | string;
             /** @description That is pressed. */
             buttonId?: null | string;
+            /**
+             * Format: double
+             * @description At which a handle stops short, degrees from open.
+             */
+            angleDeg?: null | number;
         };
         /** @description A point of the running total. */
         TimelinePoint: {

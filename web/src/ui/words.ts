@@ -114,6 +114,7 @@ export const faults = [
   'sensorOutOfReach',
   'driveBatteryFlat',
   'driveStalls',
+  'driveSnags',
   'valvePasses',
   'linkLearnedOpen',
   'endsSwapped',
@@ -133,6 +134,10 @@ export const faultWords: Record<Fault, { short: string; label: string }> = {
   sensorOutOfReach: { short: 'not heard', label: 'The hub does not hear the sensor that knows first' },
   driveBatteryFlat: { short: 'drive flat', label: 'The batteries of the drives are flat' },
   driveStalls: { short: 'drive stalls', label: 'The drives stall half way, at 45°' },
+  driveSnags: {
+    short: 'drive snags',
+    label: 'The drives are caught half way on the first stroke, not on a second',
+  },
   valvePasses: { short: 'valve passes', label: 'The valves pass water when they are shut' },
   linkLearnedOpen: { short: 'link reversed', label: 'Direct links were learned with the valve open' },
   endsSwapped: { short: 'ends swapped', label: 'The hub takes open for closed' },

@@ -24,6 +24,7 @@ export function applyRemedy({ kind, targetId, driveId, rule: added }: Remedy): C
     secondSensor: addSensorBeside(targetId),
     shutWhenLeaving: addTried,
     shutOnSilence: addTried,
+    closeAgain: addTried,
   }
   return commands[kind]
 }

@@ -3,12 +3,14 @@ import { computed } from 'vue'
 import { api } from '@/api/client'
 import type { Plan, Rehearsed } from '@/api/types'
 import FloorAtMoment from '@/floor/FloorAtMoment.vue'
+import { usePreferences } from '@/site/preferences'
 import { usePlanQuery } from '@/site/queries/planQuery'
-import { duration } from '@/ui/units'
-import { onFloorAt, turnedAt, wetAt } from './moment'
+import { duration, show } from '@/ui/units'
+import { onFloorAt, standsShortAt, turnedAt, wetAt } from './moment'
 
 /** The floor where it leaks, at one moment of the rehearsal: water, wet sensors, the handle. */
 const props = defineProps<{ rehearsed: Rehearsed; plan: Plan; atS: number }>()
+const preferences = usePreferences()
 
 const room = computed(() =>
   props.plan.building.rooms.find((r) => r.leaks.some((l) => l.id === props.rehearsed.leakId)),
@@ -32,11 +34,10 @@ const turned = computed(() => {
 const share = computed(() => turned.value.get(props.rehearsed.stopValveId ?? '') ?? null)
 const valveWords = computed(() => {
   if (share.value === null) return 'no valve closes'
-  return share.value === 0
-    ? 'valve open'
-    : share.value < 1
-      ? 'valve closing'
-      : 'valve at the end of its stroke'
+  if (share.value === 0) return 'valve open'
+  if (share.value === 1) return 'valve at the end of its stroke'
+  const isCaught = standsShortAt(props.rehearsed.events, props.atS)
+  return isCaught ? `valve stands at ${show('angle', share.value * 90, preferences.system)}` : 'valve closing'
 })
 const label = computed(
   () =>

@@ -43,6 +43,7 @@ function words({ kind, targetId, driveId, rule: added }: Remedy): string {
     everyHour: `Let “${rule}” hold at every hour`,
     shutWhenLeaving: `Let a rule shut ${nameOf(building.stopValves, targetId)} when everyone has left`,
     shutOnSilence: `Let a rule shut ${nameOf(building.stopValves, targetId)} when a sensor has been silent for ${show('duration', added?.confirmS ?? 0, preferences.system)}`,
+    closeAgain: `Let a rule tell ${nameOf(building.stopValves, targetId)} to close once more when it has not; a handle that snags may break`,
     secondSensor: `Put a second sensor beside ${sensor}, of another batch`,
   }[kind]
 }

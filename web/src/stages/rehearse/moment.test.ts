@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import type { Rehearsed } from '@/api/types'
-import { curveUntil, lanesOf, lastOf, MARK_PX, onFloorAt, outAt, turnedAt, wetAt } from './moment'
+import {
+  curveUntil,
+  lanesOf,
+  lastOf,
+  MARK_PX,
+  onFloorAt,
+  outAt,
+  standsShortAt,
+  turnedAt,
+  wetAt,
+} from './moment'
 
 const events: Rehearsed['events'] = [
   { timeS: 0, kind: 'firstDrop', volumeM3: 0 },
@@ -115,6 +125,20 @@ describe('a valve that is opened again', () => {
     ])
     expect([50, 150].map((timeS) => turnedAt([at(0, 'stoodShut'), at(100, 'valveOpens')], timeS))).toEqual([
       1, 0,
+    ])
+  })
+
+  it('stands where it is caught, and goes on from there', () => {
+    const caught = [at(10, 'valveMoves'), { ...at(16, 'valveStopsShort'), angleDeg: 45 }]
+    const again = [...caught, at(60, 'valveMoves'), at(66, 'flowStops')]
+    expect([13, 16, 50].map((timeS) => turnedAt(caught, timeS))).toEqual([0.25, 0.5, 0.5])
+    expect([13, 40, 63, 70].map((timeS) => turnedAt(again, timeS))).toEqual([0.25, 0.5, 0.75, 1])
+    expect([13, 16, 50, 61, 70].map((timeS) => standsShortAt(again, timeS))).toEqual([
+      false,
+      true,
+      true,
+      false,
+      false,
     ])
   })
 

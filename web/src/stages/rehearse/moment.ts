@@ -42,16 +42,24 @@ export function wetAt(events: TimelineEvent[], timeS: number): Set<string> {
 
 const stands = ({ kind }: TimelineEvent) => kind === 'flowStops' || kind === 'valveStopsShort'
 
-/** How far the handle has turned by then: 0 open, 1 at the end of its stroke. */
+/** How far the handle has turned by then: 0 open, 1 shut. */
 export function turnedAt(all: TimelineEvent[], timeS: number): number {
   const opened = all.findLastIndex((e) => e.kind === 'valveOpens' && e.timeS <= timeS)
   if (opened < 0 && all.some((e) => e.kind === 'stoodShut')) return 1
   const events = all.slice(opened + 1)
-  const from = events.find((e) => e.kind === 'valveMoves')
-  const to = events.find(stands)
-  if (!from || timeS <= from.timeS) return 0
-  return to && to.timeS > from.timeS ? Math.min(1, (timeS - from.timeS) / (to.timeS - from.timeS)) : 1
+  let turned = 0
+  for (const { timeS: fromS } of events.filter((e) => e.kind === 'valveMoves' && e.timeS < timeS)) {
+    const end = events.find((e) => stands(e) && e.timeS > fromS)
+    const until = (end?.angleDeg ?? 90) / 90
+    turned += (until - turned) * (end ? Math.min(1, (timeS - fromS) / (end.timeS - fromS)) : 1)
+  }
+  return turned
 }
+
+/** Whether a handle stands then where its stroke stopped short. */
+export const standsShortAt = (events: TimelineEvent[], timeS: number): boolean =>
+  events.findLast((e) => e.timeS <= timeS && (stands(e) || e.kind === 'valveMoves'))?.kind ===
+  'valveStopsShort'
 
 export type LaneName = 'sensors' | 'radio' | 'rules' | 'valve' | 'people'
 

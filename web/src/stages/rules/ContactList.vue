@@ -4,6 +4,7 @@ import type { Contact } from '@/api/types'
 import { addContact, editContact, removeContact } from '@/site/commands/contacts'
 import { freshId } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
+import HoursField from '@/ui/HoursField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import TextField from '@/ui/TextField.vue'
@@ -63,6 +64,14 @@ const add = () =>
             :values="contact.modes"
             :choices="modeChoices"
             :apply="(values) => set(contact, 'modes', (c) => void (c.modes = values))"
+          />
+          <HoursField
+            class="col-span-2"
+            label="Only at some hours"
+            :value="contact.hours ?? null"
+            :first="{ fromMin: 7 * 60, untilMin: 22 * 60 }"
+            :apply="(hours) => set(contact, 'hours', (c) => void (c.hours = hours))"
+            :pointer="`/installation/contacts/${index}/hours`"
           />
           <button
             type="button"

@@ -14,6 +14,7 @@ import MeasureField from '@/ui/MeasureField.vue'
 import { one } from '@/ui/measured'
 import SwitchField from '@/ui/SwitchField.vue'
 import TextField from '@/ui/TextField.vue'
+import HoursField from '@/ui/HoursField.vue'
 import TimeField from '@/ui/TimeField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { modes, modeWords, triggerChoices, type Choice } from '@/ui/words'
@@ -109,8 +110,6 @@ const setRooms = (values: string[]) =>
     r.roomIds = values.length ? values : null
     if (values.length && !r.allBut) Object.assign(r, { allBut: true, sensorIds: [] })
   })
-const setHours = (isLimited: boolean) =>
-  set('hours', (r) => void (r.hours = isLimited ? { fromMin: 22 * 60, untilMin: 6 * 60 } : null))
 /** All there are, and each that is added, while nobody is named. */
 const contacts = computed(() =>
   (open.plan!.installation.contacts ?? []).map((c) => ({ value: c.id, label: c.name })),
@@ -207,25 +206,14 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :choices="modeChoices"
         :apply="(values) => set('modes', (r) => void (r.modes = values))"
       />
-      <div class="space-y-2 sm:col-span-2">
-        <SwitchField label="Only at some hours" :value="rule.hours != null" :apply="setHours" />
-        <div v-if="rule.hours" class="flex flex-wrap items-end gap-3">
-          <TimeField
-            class="w-32"
-            label="From"
-            :value="rule.hours.fromMin"
-            :apply="(min) => set('from', (r) => void (r.hours!.fromMin = min))"
-            :pointer="`/installation/rules/${index}/hours/fromMin`"
-          />
-          <TimeField
-            class="w-32"
-            label="Until"
-            :value="rule.hours.untilMin"
-            :apply="(min) => set('until', (r) => void (r.hours!.untilMin = min))"
-            :pointer="`/installation/rules/${index}/hours/untilMin`"
-          />
-        </div>
-      </div>
+      <HoursField
+        class="sm:col-span-2"
+        label="Only at some hours"
+        :value="rule.hours ?? null"
+        :first="{ fromMin: 22 * 60, untilMin: 6 * 60 }"
+        :apply="(hours) => set('hours', (r) => void (r.hours = hours))"
+        :pointer="`/installation/rules/${index}/hours`"
+      />
       <TimeField
         v-if="trigger === 'timeComes'"
         class="w-32"

@@ -130,6 +130,9 @@ const isAsked = (...asked: Asked[]) => asked.includes(props.asked)
 const dash = (known: unknown) => (known == null ? '4 4' : undefined)
 const reading = computed(() => props.main.pullToClose ?? props.main.pullToOpen)
 const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? handle.value * 0.85)))
+/** Which way is the side that it is pulled to, along the pipe: down while nobody has said. */
+const pulls = computed(() => (isSwingKnown.value ? side.value : 1))
+const pullY = computed(() => topY.value + pulls.value * 34)
 </script>
 
 <template>
@@ -238,20 +241,20 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
       <!-- the pull, square to the handle -->
       <g v-if="isAsked('pull')" class="stroke-clay fill-clay">
         <path
-          :d="across ? `M${stemX} ${topY - pullArm}h34` : `M${stemX + pullArm} ${topY}v34`"
+          :d="across ? `M${stemX} ${topY - pullArm}h34` : `M${stemX + pullArm} ${topY}V${pullY}`"
           stroke-width="2.2"
         />
         <path
           :d="
             across
               ? `M${stemX + 34} ${topY - pullArm - 5}v10l9 -5z`
-              : `M${stemX + pullArm - 5} ${topY + 34}h10l-5 9z`
+              : `M${stemX + pullArm - 5} ${pullY}h10l-5 ${pulls * 9}z`
           "
           stroke="none"
         />
         <text
           :x="across ? stemX + 48 : stemX + pullArm - 8"
-          :y="across ? topY - pullArm + 5 : topY + 46"
+          :y="across ? topY - pullArm + 5 : pullY + (pulls < 0 ? -2 : 12)"
           :text-anchor="across ? 'start' : 'end'"
           class="figures halo text-[13px] font-bold"
         >
@@ -267,7 +270,7 @@ const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? 
         v-if="!across && !isWheel"
         :from="[stemX, topY]"
         :to="[stemX + px(handle), topY]"
-        :off="-(collar + 20)"
+        :off="isAsked('pull') && pulls < 0 ? collar + 20 : -(collar + 20)"
         :text="length(main.handle?.lengthM)"
         :strong="isAsked('handle')"
       />
