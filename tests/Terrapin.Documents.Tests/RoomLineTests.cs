@@ -44,6 +44,8 @@ public class RoomLineTests
     [InlineData("hall 2.1m x 180cm", "Hall", 2.1, 1.8)]
     [InlineData("WC 900 mm x 1.4 m : wc", "WC", 0.9, 1.4)]
     [InlineData("bath  3×2,5", "Bath", 3, 2.5)]
+    [InlineData("hall 3 by 1.2", "Hall", 3, 1.2)]
+    [InlineData("hall 3 m by 120 cm", "Hall", 3, 1.2)]
     public void Sizes_are_read_as_people_write_them(string line, string name, double lengthM, double widthM)
     {
         ProposedRoom read = Read(line);
@@ -55,6 +57,7 @@ public class RoomLineTests
     [InlineData("den 10 x 12", 3.048, 3.658)]
     [InlineData("den 10' x 12' 6\"", 3.048, 3.81)]
     [InlineData("den 3 m x 4 m", 3, 4)]
+    [InlineData("den 10 by 12", 3.048, 3.658)]
     public void Bare_numbers_are_in_the_readers_units(string line, double lengthM, double widthM)
     {
         FloorRectangle area = Read(line, system: UnitSystem.Us).Room!.Areas[0];

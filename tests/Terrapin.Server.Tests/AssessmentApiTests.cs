@@ -118,6 +118,8 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("pullAtArm", "19 lbf at 5 1/2 in", 84.516, 0.1397)]
     [InlineData("pullAtArm", "85 at 140", 85, 0.14)]
     [InlineData("pressureAtFlow", "2.1 bar at 15 L/min", 2.1e5, 2.5e-4)]
+    [InlineData("pressureAtFlow", "2.1 bar at 10 L in 40 s", 2.1e5, 2.5e-4)]
+    [InlineData("pressureAtFlow", "45 psi at 5 gal in 40 s", 310264, 4.7318e-4)]
     public async Task Reads_two_readings_at_once(string kind, string text, double first, double second)
     {
         double[] values = await Read(kind, text, "metric");
@@ -129,6 +131,7 @@ public sealed class AssessmentApiTests(TestServer server) : IClassFixture<TestSe
     [InlineData("force", "8.7 kg", "metric", 85.32)]
     [InlineData("force", "19 lb", "metric", 84.52)]
     [InlineData("flow", "10 L in 50 s", "metric", 2e-4)]
+    [InlineData("flow", "2 qt in 30 s", "us", 6.30902e-5)]
     [InlineData("flow", "200 ml in 60 s", "us", 3.3333e-6)]
     [InlineData("flow", "1 gal in 1 min 15 s", "us", 5.047e-5)]
     [InlineData("bore", "22 x 3", "metric", 0.016)]

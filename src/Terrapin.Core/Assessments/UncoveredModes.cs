@@ -11,14 +11,16 @@ internal static class UncoveredModes
     public static IEnumerable<Finding> Of(Plan plan, IReadOnlyList<LeakOutcome> outcomes)
     {
         var found = new FindingCollector("");
-        foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.NoRule))
+        // Where no rule listens to any sensor, that is a finding of its own.
+        bool isAnyHeard = plan.Installation.Rules.Any(r => plan.Installation.Sensors.Any(r.Hears));
+        foreach ((string modes, string leaks) in isAnyHeard ? ByModes(plan, outcomes, Cause.NoRule) : [])
         {
-            found.Add(FindingKinds.NoRuleInMode, "installation/rules", $"In mode {modes} a sensor gets wet and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
+            found.Add(FindingKinds.NoRuleInMode, "installation/rules", $"A sensor gets wet {modes} and no rule acts: {leaks}.", "Add the mode to a rule that listens to these sensors.");
         }
 
         foreach ((string modes, string leaks) in ByModes(plan, outcomes, Cause.OnlyTold))
         {
-            found.Add(FindingKinds.OnlyToldInMode, "installation/rules", $"In mode {modes} somebody is told, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
+            found.Add(FindingKinds.OnlyToldInMode, "installation/rules", $"Somebody is told {modes}, and the water runs until they act: {leaks}.", "Let a rule close, with a delay if need be, or make sure that somebody can always act.");
         }
 
         return found.Findings;
@@ -27,7 +29,7 @@ internal static class UncoveredModes
     /// <summary>The leaks that share a cause in the same modes, so that one gap in the rules is one finding.</summary>
     private static IEnumerable<(string Modes, string Leaks)> ByModes(Plan plan, IReadOnlyList<LeakOutcome> outcomes, Cause cause) =>
         outcomes.Where(o => o.Cause == cause)
-            .GroupBy(o => o.LeakId, (leakId, of) => (LeakId: leakId, Modes: string.Join(" and ", of.Select(o => o.Mode.ToString().ToLowerInvariant()))))
+            .GroupBy(o => o.LeakId, (leakId, of) => (LeakId: leakId, Modes: PlanWords.InModes([.. of.Select(o => o.Mode)])))
             .GroupBy(l => l.Modes, (modes, of) => (modes, string.Join("; ", of.Select(l => Name(plan, l.LeakId)))));
 
     private static string Name(Plan plan, string leakId)

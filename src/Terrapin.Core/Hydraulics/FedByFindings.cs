@@ -23,7 +23,7 @@ internal static class FedByFindings
                 var of = new FindingCollector($"/building/rooms/{r}/leaks/{l}");
                 if (leak.PipeIsProposed)
                 {
-                    of.Add(FindingKinds.PipeProposed, "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. Its litres follow from it.", "Say which pipe feeds it.");
+                    of.Add(FindingKinds.PipeProposed, "pipeId", $"\"{pipe.Name}\" is only proposed as the pipe that feeds {name}, by what it carries and how high it ends. What is lost follows from it.", "Say which pipe feeds it.");
                 }
 
                 if ((leak.Side, pipe.Water) is (WaterSide.Hot, PipeWater.Cold) or (WaterSide.Cold, PipeWater.Hot))

@@ -43,6 +43,10 @@ public static class PlanWords
     /// <summary>A repeater's kind in the catalogue.</summary>
     public static RepeaterSpec SpecOf(this Plan plan, Repeater repeater) => plan.Catalogue.Repeaters.First(r => r.Id == repeater.SpecId);
 
+    /// <summary>Some modes in a sentence.</summary>
+    /// <param name="modes">Different ones.</param>
+    internal static string InModes(IReadOnlyCollection<Mode> modes) => modes.Count == Enum.GetValues<Mode>().Length ? "in every mode" : $"in mode {string.Join(" and ", modes.Select(Words.Of))}";
+
     /// <summary>Whether the rule closes a main valve.</summary>
     public static bool Closes(this Rule rule, string stopValveId) =>
         rule.Action == RuleAction.Close && rule.ActsOn(stopValveId);

@@ -52,7 +52,7 @@ internal sealed class AfterShutOff(Plan plan, LeakPoint leak, StopValve closing,
         if (pipe.EndHeightM is null)
         {
             Unmeasured unknown = supply.Of(pipe, "endHeightM", "Height of the far end", QuantityKind.Length);
-            screening.LeaveOpen(unknown, FindingKinds.NotMeasured, $"{unknown.Name}: not measured. Litres are calculated with all of it draining, and with none.");
+            screening.LeaveOpen(unknown, FindingKinds.NotMeasured, $"{unknown.Name}: not measured. What is lost is calculated with all of it draining, and with none.");
         }
 
         return 1;

@@ -92,7 +92,7 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         if (reach.LeftOut is { } next)
         {
             (Unmeasured what, _) = FloorUnknowns.Describe(plan, next);
-            screening.LeaveOpen(what, FindingKinds.NotMeasured, $"{what.Name}: not measured, nor is all that the water meets before it. Beyond there litres have no upper bound.");
+            screening.LeaveOpen(what, FindingKinds.NotMeasured, $"{what.Name}: not measured, nor is all that the water meets before it. Beyond there what is lost has no upper bound.");
         }
 
         foreach (RasterDrain drain in reach.UnknownDrains)

@@ -114,7 +114,7 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
         screening.LeaveOpen(
             new(Stage.Rooms, $"{leakAt}/position", leak.Name, QuantityKind.Ratio, "Say whether it stands open, at a wall or in a corner."),
             FindingKinds.PositionUnknown,
-            $"It is not said how {leak.Name} stands to the walls. Litres are calculated from a corner to an open floor.");
+            $"It is not said how {leak.Name} stands to the walls. What is lost is calculated from a corner to an open floor.");
         return screening.Corner == Corner.Least ? FloorPosition.Corner : FloorPosition.Open;
     }
 

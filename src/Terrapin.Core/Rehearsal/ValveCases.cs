@@ -119,7 +119,7 @@ internal sealed class ValveCases(Plan plan, Room room, LeakPoint leak, string le
             screening.LeaveOpen(
                 new(Stage.Main, $"{at}/closesFully", "Closes fully", QuantityKind.Ratio, "Shut it by hand with a low tap open, and look for a trickle."),
                 FindingKinds.ClosesFullyUnknown,
-                "It is not known whether the valve closes fully: litres have no upper bound until somebody looks.",
+                "It is not known whether the valve closes fully: what is lost has no upper bound until somebody looks.",
                 above: true);
         }
 

@@ -30,8 +30,6 @@ internal static class ClockFindings
         }
     }
 
-    private static string InModes(Mode[] modes) => modes.Length == Enum.GetValues<Mode>().Length ? "in every mode" : $"in mode {string.Join(" and ", modes.Select(Words.Of))}";
-
     private static void AddUncovered(Plan plan, int fromMin, int untilMin, FindingCollector found)
     {
         bool Closes(Sensor sensor, Mode mode, int? atMin) => plan.Installation.Rules.Any(r =>
@@ -40,7 +38,7 @@ internal static class ClockFindings
             .Where(s => plan.Installation.Links.All(l => l.SensorId != s.Id))
             .Select(s => (s.Name, Modes: Enum.GetValues<Mode>().Where(m => Closes(s, m, null) && !Closes(s, m, fromMin)).ToArray()))
             .Where(s => s.Modes.Length > 0)
-            .GroupBy(s => InModes(s.Modes), s => s.Name);
+            .GroupBy(s => PlanWords.InModes(s.Modes), s => s.Name);
         foreach (IGrouping<string, string> sensors in open)
         {
             found.Add(

@@ -71,5 +71,5 @@ internal static class ContactFindings
         }
     }
 
-    private static string When(Mode[] modes) => $"when {string.Join(" or ", modes.Select(Words.Of))}";
+    private static string When(Mode[] modes) => modes.Length == Enum.GetValues<Mode>().Length ? "in every mode" : $"when {string.Join(" or ", modes.Select(Words.Of))}";
 }

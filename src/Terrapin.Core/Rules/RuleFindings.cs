@@ -6,6 +6,9 @@ namespace Terrapin.Core.Rules;
 /// <summary>What can be said of the rules without running them.</summary>
 public static class RuleFindings
 {
+    /// <summary>So many are named where something is said of many.</summary>
+    private const int MostNamed = 8;
+
     /// <summary>Rules that can never fire, sensors nobody listens to, and a missing hub.</summary>
     /// <param name="plan">A checked plan.</param>
     public static IReadOnlyList<Finding> Of(Plan plan)
@@ -51,16 +54,28 @@ public static class RuleFindings
         ClockFindings.Add(plan, found);
         AddWrongMains(plan, found);
         AddPits(plan, found);
-        HashSet<string> heard = [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s)) || plan.Installation.Links.Any(l => l.SensorId == s.Id)).Select(s => s.Id)];
-        for (int i = 0; i < plan.Installation.Sensors.Count; i++)
+        AddUnheard(plan, found);
+        return found.Findings;
+    }
+
+    /// <summary>Sensors that no rule listens to and that are linked to no drive: one finding for all of them.</summary>
+    private static void AddUnheard(Plan plan, FindingCollector found)
+    {
+        IReadOnlyList<Sensor> sensors = plan.Installation.Sensors;
+        int[] unheard = [.. Enumerable.Range(0, sensors.Count).Where(i => !plan.Installation.Rules.Any(r => r.Hears(sensors[i])) && !plan.Installation.Links.Any(l => l.SensorId == sensors[i].Id))];
+        if (unheard.Length == 0)
         {
-            if (!heard.Contains(plan.Installation.Sensors[i].Id))
-            {
-                found.Add(FindingKinds.SensorWithoutRule, $"installation/sensors/{i}", $"No rule listens to \"{plan.Installation.Sensors[i].Name}\": when it gets wet, nothing happens.", "Add it to a rule.");
-            }
+            return;
         }
 
-        return found.Findings;
+        bool isOne = unheard.Length == 1;
+        string names = string.Join(", ", unheard.Take(MostNamed).Select(i => $"\"{sensors[i].Name}\""));
+        string more = unheard.Length > MostNamed ? $" and {unheard.Length - MostNamed} more" : "";
+        found.Add(
+            FindingKinds.SensorWithoutRule,
+            isOne ? $"installation/sensors/{unheard[0]}" : "installation/rules",
+            $"No rule listens to {names}{more}: when {(isOne ? "it" : "one of them")} gets wet, nothing happens.",
+            plan.Installation.Rules.Count == 0 ? "Take a starting set, or add a rule." : $"Add {(isOne ? "it" : "them")} to a rule.");
     }
 
     /// <summary>What fills a pit is rain or ground water, which closing the house's water does not stop.</summary>

@@ -31,7 +31,7 @@ internal sealed class Screening(Corner corner)
 
         Unmeasured unknown = what();
         string taken = span.IsUsual ? "not measured, and assumed as usual" : "not measured";
-        Note(unknown, span.IsUsual ? FindingKinds.UsualAssumed : FindingKinds.NotMeasured, $"{unknown.Name}: {taken}. Litres are calculated for {{from}} to {{to}}.", new()
+        Note(unknown, span.IsUsual ? FindingKinds.UsualAssumed : FindingKinds.NotMeasured, $"{unknown.Name}: {taken}. What is lost is calculated for {{from}} to {{to}}.", new()
         {
             ["from"] = new(unknown.Kind, Math.Min(span.Least, span.Most)),
             ["to"] = new(unknown.Kind, Math.Max(span.Least, span.Most)),

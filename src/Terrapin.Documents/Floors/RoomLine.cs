@@ -42,7 +42,7 @@ public static partial class RoomLine
         string name = (size.Success ? head[..size.Index] : head).Trim().TrimEnd(',').Trim();
         if (name.Length == 0)
         {
-            faults.Insert(0, new LineFault(0, Math.Max(1, size.Success ? size.Index : head.Length), "Begin with the room's name, as in utility 2.1 x 1.8."));
+            faults.Insert(0, new LineFault(0, Math.Max(1, size.Success ? size.Index : head.Length), $"Begin with the room's name, as in utility {Example(system)}."));
         }
 
         UsualFixture[] fixtures = colon < 0 ? [] : [.. Fixtures(line, colon + 1, faults)];
@@ -62,18 +62,20 @@ public static partial class RoomLine
         return new ProposedRoom(FixtureAdvice.Furnished(plan, room, fixtures, idOf), known is not null, faults);
     }
 
+    private static string Example(UnitSystem system) => system == UnitSystem.Metric ? "2.1 x 1.8" : "7 x 6";
+
     private static (double LengthM, double WidthM)? ReadSize(string head, Match size, UnitSystem system, List<LineFault> faults)
     {
         if (!size.Success)
         {
-            faults.Add(new LineFault(head.TrimEnd().Length, head.TrimEnd().Length + 1, "Say its length by width, as in utility 2.1 x 1.8."));
+            faults.Add(new LineFault(head.TrimEnd().Length, head.TrimEnd().Length + 1, $"Say its length by width, as in utility {Example(system)}."));
             return null;
         }
 
         int end = head.TrimEnd().Length;
         if (size.Groups["second"].Value.Trim().Length == 0)
         {
-            faults.Add(new LineFault(size.Index, Math.Max(end, size.Index + 1), "Give the width too, as in 2.1 x 1.8."));
+            faults.Add(new LineFault(size.Index, Math.Max(end, size.Index + 1), $"Give the width too, as in {Example(system)}."));
             return null;
         }
 
@@ -85,7 +87,7 @@ public static partial class RoomLine
                 return (Math.Round(sides[0], 3), Math.Round(sides[1], 3));
             }
 
-            faults.Add(new LineFault(size.Index, end, "A side of a room is 0.1 to 200 m long."));
+            faults.Add(new LineFault(size.Index, end, system == UnitSystem.Metric ? "A side of a room is 0.1 to 200 m long." : "A side of a room is 4 in to 656 ft long."));
         }
         catch (FormatException e)
         {
@@ -144,8 +146,8 @@ public static partial class RoomLine
         return places.FirstOrDefault(p => !others.Any(o => Rectangles.Overlap(p, o, OverlapM))) ?? At(0, 0);
     }
 
-    /// <summary>A number, perhaps with its unit, an x, and what follows.</summary>
-    [GeneratedRegex("""(?<first>\d+(?:[.,]\d+)?(?:\s+\d+/\d+)?\s*(?:mm|cm|m|ft|in|'|")?(?:\s*\d+(?:\s*\d+/\d+)?\s*")?)\s*[x×*]\s*(?<second>.*)$""", RegexOptions.IgnoreCase)]
+    /// <summary>A number, perhaps with its unit, an x or "by", and what follows.</summary>
+    [GeneratedRegex("""(?<first>\d+(?:[.,]\d+)?(?:\s+\d+/\d+)?\s*(?:mm|cm|m|ft|in|'|")?(?:\s*\d+(?:\s*\d+/\d+)?\s*")?)\s*(?:[x×*]|by(?=\s))\s*(?<second>.*)$""", RegexOptions.IgnoreCase)]
     private static partial Regex SizePattern();
 
     [GeneratedRegex(@"^(?<count>\d{1,3})\s*(?:x\s*)?(?<what>\D.*)$", RegexOptions.IgnoreCase)]

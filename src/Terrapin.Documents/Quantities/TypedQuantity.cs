@@ -6,13 +6,13 @@ namespace Terrapin.Documents.Quantities;
 /// <summary>Reads what a person typed into a measurement field.</summary>
 public static partial class TypedQuantity
 {
-    private sealed record Pair(TypedKind First, TypedKind Second, Regex Between, string Example);
+    private sealed record Pair(TypedKind First, TypedKind Second, Regex Between, string Example, string UsExample);
 
     private static readonly Dictionary<TypedKind, Pair> Pairs = new()
     {
-        [TypedKind.PullAtArm] = new(TypedKind.Force, TypedKind.SmallLength, AtPattern(), "85 N at 140 mm"),
-        [TypedKind.PressureAtFlow] = new(TypedKind.Pressure, TypedKind.Flow, AtPattern(), "2.1 bar at 15 L/min"),
-        [TypedKind.LengthByWidth] = new(TypedKind.Length, TypedKind.Length, ByPattern(), "3.2 x 2.4"),
+        [TypedKind.PullAtArm] = new(TypedKind.Force, TypedKind.SmallLength, AtPattern(), "85 N at 140 mm", "19 lb at 5 1/2 in"),
+        [TypedKind.PressureAtFlow] = new(TypedKind.Pressure, TypedKind.Flow, AtPattern(), "2.1 bar at 15 L/min", "45 psi at 4 gpm"),
+        [TypedKind.LengthByWidth] = new(TypedKind.Length, TypedKind.Length, ByPattern(), "3.2 x 2.4", "10 x 8"),
     };
 
     /// <summary>Reads one quantity, or two joined by "at".</summary>
@@ -25,7 +25,7 @@ public static partial class TypedQuantity
     {
         if (Pairs.TryGetValue(kind, out Pair? pair))
         {
-            return ReadTwo(pair, text, system) is var (first, second) ? [first, second] : throw new FormatException($"Two readings belong here, such as \"{pair.Example}\".");
+            return ReadTwo(pair, text, system) is var (first, second) ? [first, second] : throw new FormatException($"Two readings belong here, such as \"{(system == UnitSystem.Metric ? pair.Example : pair.UsExample)}\".");
         }
 
         return kind switch
@@ -39,9 +39,9 @@ public static partial class TypedQuantity
     }
 
     /// <summary>A jug against the watch.</summary>
-    private static readonly Pair InTime = new(TypedKind.Volume, TypedKind.Duration, InPattern(), "10 L in 50 s");
+    private static readonly Pair InTime = new(TypedKind.Volume, TypedKind.Duration, InPattern(), "10 L in 50 s", "1 gal in 15 s");
 
-    private static readonly Pair OutsideByWall = new(TypedKind.SmallLength, TypedKind.SmallLength, ByPattern(), "22 x 3");
+    private static readonly Pair OutsideByWall = new(TypedKind.SmallLength, TypedKind.SmallLength, ByPattern(), "22 x 3", "7/8 in x 1/16 in");
 
     private static (double First, double Second)? ReadTwo(Pair pair, string text, UnitSystem system)
     {
@@ -53,7 +53,7 @@ public static partial class TypedQuantity
 
         // "8 x 6.5 ft": a unit at the end goes for both.
         string unit = pair.First == pair.Second && IsBare(parts[0]) ? UnitOf(parts[1]) : "";
-        return (ReadOne(pair.First, parts[0] + unit, system), ReadOne(pair.Second, parts[1], system));
+        return (Read(pair.First, parts[0] + unit, system)[0], Read(pair.Second, parts[1], system)[0]);
     }
 
     private static double ReadOne(TypedKind kind, string text, UnitSystem system)
@@ -127,7 +127,7 @@ public static partial class TypedQuantity
         (TypedKind.Pressure, UnitSystem.Metric) => "3.5 bar",
         (TypedKind.Pressure, _) => "60 psi",
         (TypedKind.Flow, UnitSystem.Metric) => "15 L/min, or 10 L in 50 s",
-        (TypedKind.Flow, _) => "4 gpm",
+        (TypedKind.Flow, _) => "4 gpm, or 1 gal in 15 s",
         (TypedKind.Volume, UnitSystem.Metric) => "60 L",
         (TypedKind.Volume, _) => "16 gal",
         (TypedKind.Force, UnitSystem.Metric) => "85 N",

@@ -95,6 +95,22 @@ public class AssessorTests
         Close((6.17 / 33.3 * 60) + 1, trip.TimeS!.Value, 0.01);
     }
 
+    [Fact]
+    public void Sensors_that_no_rule_listens_to_are_one_finding()
+    {
+        Plan With(int sensors, params Rule[] rules) => House().WithInstallation(i => i with { Sensors = [.. Enumerable.Range(0, sensors).Select(n => i.Sensors[0] with { Id = $"s{n}", Name = $"S {n}" })], Rules = rules });
+        Finding[] Unheard(Plan plan) => [.. Assessor.Assess(plan).Findings.Where(f => f.Code is "sensor-without-rule" or "no-rule-in-mode")];
+        Finding ten = Assert.Single(Unheard(With(10)));
+        Assert.Contains("\"S 0\", \"S 1\"", ten.Why, StringComparison.Ordinal);
+        Assert.Contains("\"S 7\" and 2 more: when one of them", ten.Why, StringComparison.Ordinal);
+        Assert.EndsWith("installation/rules", ten.Where, StringComparison.Ordinal);
+        Rule rule = House().Installation.Rules[0];
+        Finding one = Assert.Single(Unheard(With(3, rule with { SensorIds = ["s0", "s1"] })));
+        Assert.EndsWith("installation/sensors/2", one.Where, StringComparison.Ordinal);
+        Assert.Contains("to \"S 2\": when it gets wet", one.Why, StringComparison.Ordinal);
+        Assert.Empty(Unheard(With(3, rule with { SensorIds = [], AllBut = true })));
+    }
+
     [Theory]
     [InlineData("hub-not-chosen")]
     [InlineData("sensor-without-rule")]

@@ -124,7 +124,7 @@ public class ContactTests
     public void Hours_at_which_nobody_hears_a_rule_are_a_finding()
     {
         Finding night = Assessor.Assess(Tells(Maren with { Ways = [AlertWay.Call], Hours = ByDay })).Findings.Single(f => f.Code == "nobody-told-in-mode");
-        Assert.Contains("hears it from 22:00 to 7:00 when home or away or asleep or holiday, and closes nothing", night.Why, StringComparison.Ordinal);
+        Assert.Contains("hears it from 22:00 to 7:00 in every mode, and closes nothing", night.Why, StringComparison.Ordinal);
         Finding both = Assessor.Assess(Tells(Maren with { Hours = ByDay })).Findings.Single(f => f.Code == "nobody-told-in-mode");
         Assert.Contains("hears it when asleep; from 22:00 to 7:00 when home or away or holiday, and closes nothing", both.Why, StringComparison.Ordinal);
         Contact caller = Maren with { Id = "night", Ways = [AlertWay.Call], Hours = new HoursOfDay { FromMin = ByDay.UntilMin, UntilMin = ByDay.FromMin } };

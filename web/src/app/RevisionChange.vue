@@ -10,6 +10,7 @@ import { tallyTexts } from '@/site/tally'
 import { arrange } from '@/stages/rehearse/faultCells'
 import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { lostText } from '@/ui/outcomes'
+import { volumeWord } from '@/ui/units'
 
 /** What has changed since a revision: in litres, in faults, and part by part. */
 const props = defineProps<{ number: number }>()
@@ -54,7 +55,7 @@ function read({ figures, matrix }: Judged) {
   const { safe, leaks } = arrange(matrix)
   const texts = tallyTexts(figures.tally, preferences.system)
   return {
-    'Litres lost at most': texts.worst,
+    [`${volumeWord(preferences.system)} lost at most`]: texts.worst,
     'Leaks nobody would stop': texts.notStopped,
     'Stopped whatever single thing is broken': `${safe} of ${leaks}`,
     'Torque in hand': texts.drive,
@@ -103,7 +104,7 @@ const parts = computed(() => (then.value && now.value ? differences(then.value.p
         </template>
       </dl>
       <template v-if="leaks.length">
-        <h4 class="mt-3 font-semibold">Litres, leak by leak</h4>
+        <h4 class="mt-3 font-semibold">{{ volumeWord(preferences.system) }}, leak by leak</h4>
         <dl class="grid gap-x-4 text-[13.5px] sm:grid-cols-[1fr_auto] sm:gap-y-1">
           <template v-for="leak in leaks" :key="leak.name">
             <dt>{{ leak.name }}</dt>

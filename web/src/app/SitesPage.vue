@@ -16,6 +16,7 @@ import ShellMark from '@/ui/ShellMark.vue'
 import AuthorDialog from '@/site/parts/AuthorDialog.vue'
 import PreferencesMenu from '@/site/parts/PreferencesMenu.vue'
 import { takenFiles } from '@/ui/takenFiles'
+import { volumeWord } from '@/ui/units'
 
 /** All sites at a glance, and the ways to start one. */
 const preferences = usePreferences()
@@ -196,7 +197,9 @@ const loadExample = () =>
             </span>
             <span v-else class="col-start-2 sm:col-start-auto">
               <template v-if="site.tally.worst">
-                <span class="text-faded block text-[12.5px]">litres lost at most</span>
+                <span class="text-faded block text-[12.5px]"
+                  >{{ volumeWord(preferences.system).toLowerCase() }} lost at most</span
+                >
                 <span class="figures text-lg font-bold" :class="{ 'text-clay': site.tally.worst.endless }">
                   {{ lostText(site.tally.worst, preferences.system) }}
                 </span>

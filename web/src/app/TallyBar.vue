@@ -9,12 +9,13 @@ import ChangedFigure from '@/ui/ChangedFigure.vue'
 import { marginText } from '@/ui/margins'
 import { modeWords } from '@/ui/words'
 import type { Assessment } from '@/api/types'
+import { volumeWord } from '@/ui/units'
 
 /** The figures that are always in sight, each leading to its cause, each marked until it is saved. */
 const open = useOpenPlan()
 const preferences = usePreferences()
 /** One line of figures, where the page below needs the window. */
-defineProps<{ isOneLine: boolean }>()
+const props = defineProps<{ isOneLine: boolean }>()
 const emit = defineEmits<{ findings: [] }>()
 
 const now = computed(() => read(open.assessment))
@@ -29,6 +30,14 @@ function read(assessment: Assessment | null) {
       : 'not known',
   }
 }
+
+/** Several figures that were others leave no room for what they were. */
+const isCrowded = computed(() => {
+  const [is, was] = [now.value, before.value]
+  const changed =
+    is && was ? Object.entries(is).filter(([name, text]) => was[name as keyof typeof was] !== text) : []
+  return changed.length > (props.isOneLine ? 1 : 2)
+})
 
 const weakest = computed(() => open.assessment?.reach.weakest)
 const worst = computed(() => open.assessment?.tally.worst)
@@ -45,7 +54,7 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
   <div
     v-if="now && open.plan"
     class="bg-sheet border-rule overflow-x-auto border-b"
-    :class="{ 'tally-line': isOneLine }"
+    :class="{ 'tally-line': isOneLine, 'tally-crowded': isCrowded }"
     role="region"
     aria-label="Tally"
   >
@@ -54,7 +63,7 @@ const to = (stage: string) => `/sites/${open.siteId}/${stage}`
         class="tally"
         :to="worst ? { path: to('rehearse'), query: { leak: worst.leakId, mode: worst.mode } } : to('rooms')"
       >
-        <span class="tally-name">Litres lost at most</span>
+        <span class="tally-name">{{ volumeWord(preferences.system) }} lost at most</span>
         <ChangedFigure
           class="text-[22px] font-bold"
           :class="{ 'text-clay': worst?.endless }"

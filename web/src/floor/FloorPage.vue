@@ -219,7 +219,7 @@ const zoomButtons = [
         >
           <p class="text-lg font-semibold">Nothing is drawn yet</p>
           <template v-if="stage === 'rooms'">
-            <p class="text-faded max-w-md">
+            <p class="text-faded mx-auto max-w-md">
               Type the first room below, as in
               <span class="figures">{{ exampleLine }}</span>. It is drawn with its fixtures and their leak
               points.
@@ -327,7 +327,8 @@ const zoomButtons = [
           <button v-if="timeS !== null" type="button" class="act-quiet" @click="showBands">Bands</button>
         </div>
         <p v-if="isCoarse && hasWater" class="text-faded text-[13px]">
-          The drawing is large: the water is calculated in coarser cells than the usual 50 mm.
+          The drawing is large: the water is calculated in coarser cells than the usual
+          {{ show('smallLength', 0.05, preferences.system) }}.
         </p>
         <ul
           v-if="hasWater && shownSheets.length && timeS === null"

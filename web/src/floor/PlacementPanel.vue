@@ -140,7 +140,7 @@ function look(suggestion: PlacementSuggestion) {
   <section class="bg-sheet rounded-sm p-4">
     <h2 class="mb-1 text-lg font-bold">Where to put them</h2>
     <p class="text-faded mb-3 text-[13.5px]">
-      The places that leave the fewest litres out at the worst leak, beside the sensors that lie already.
+      The places that leave the least water out at the worst leak, beside the sensors that lie already.
     </p>
     <div class="space-y-3">
       <ChoiceField

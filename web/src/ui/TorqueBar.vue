@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { DriveVerdict } from '@/api/types'
 import { useUnitSystem } from '@/ui/unitSystem'
 import SeverityMark from './SeverityMark.vue'
+import { lacksTorque } from './torque'
 import { figure, show } from './units'
 
 /** What the valve takes, what it takes with reserve, and what the drive has, on one scale. */
@@ -37,7 +38,7 @@ const x = computed(() =>
   <figure>
     <figcaption class="mb-2">
       <span v-if="verdict.ratio != null && !withoutFigure" class="block">
-        <span class="figures text-3xl font-bold" :class="{ 'text-clay': verdict.verdict === 'stop' }">
+        <span class="figures text-3xl font-bold" :class="{ 'text-clay': lacksTorque(verdict.ratio) }">
           {{ figure(verdict.ratio) }} ×
         </span>
         torque in hand

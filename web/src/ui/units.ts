@@ -49,6 +49,9 @@ export const timeOfDay = (min: number): string => {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
 }
 
+/** What water is counted in. */
+export const volumeWord = (system: UnitSystem): string => (system === 'us' ? 'Gallons' : 'Litres')
+
 /** A SI value in the units of the reader. */
 export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'duration') return duration(si)

@@ -10,7 +10,7 @@ import { usePreferences } from '@/site/preferences'
 import { lostText } from '@/ui/outcomes'
 import { priceText } from '@/ui/price'
 import SheetSection from '@/ui/SheetSection.vue'
-import { figure } from '@/ui/units'
+import { figure, volumeWord } from '@/ui/units'
 import { useApply } from '@/ui/useApply'
 
 /** Other choices for the same building, two or three side by side. */
@@ -69,7 +69,7 @@ const lines = computed<Line[]>(() => [
     (o) => o.tally.price.amount,
   ),
   line(
-    'Litres lost at most',
+    `${volumeWord(preferences.system)} lost at most`,
     (o) => (o.tally.worst ? lostText(o.tally.worst, preferences.system) : 'no leak yet'),
     (o) => badness(o.tally.worst),
   ),
@@ -202,7 +202,7 @@ const remove = (id: string) => attempt(() => open.edit('option removed', removeO
           <tbody v-for="(block, b) in [lines, leakLines]" :key="b" class="border-rule border-b">
             <tr v-if="b === 1 && block.length">
               <th class="text-faded px-3 pt-3 pb-1 text-[13px] font-semibold" :colspan="columns.length + 1">
-                Litres lost of each leak, at most
+                {{ volumeWord(preferences.system) }} lost of each leak, at most
               </th>
             </tr>
             <tr v-for="row in block" :key="row.name">

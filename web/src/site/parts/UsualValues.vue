@@ -25,7 +25,9 @@ const assume = (assumes: boolean) =>
           Leave {{ count.assumed === 1 ? 'it' : 'them' }} open
         </button>
       </template>
-      <template v-else>Narrower spans for litres {{ place }}, marked as assumed until measured.</template>
+      <template v-else
+        >Narrower spans for what is lost {{ place }}, marked as assumed until measured.</template
+      >
     </p>
   </div>
 </template>

@@ -9,6 +9,7 @@ import { useSelectedMain } from '@/site/selectedMain'
 import { tellWhy } from '@/site/parts/findings'
 import { priceText } from '@/ui/price'
 import SeverityMark from '@/ui/SeverityMark.vue'
+import { lacksTorque } from '@/ui/torque'
 import { show } from '@/ui/units'
 import { useChosen } from '@/ui/useChosen'
 import { driveSupplyWords, powerWords, provenanceWords } from '@/ui/words'
@@ -119,8 +120,7 @@ const ranked = computed(() =>
                   <span
                     class="figures block text-[17px] font-bold whitespace-nowrap"
                     :class="{
-                      'text-clay':
-                        rank.ratio != null && rank.verdict === 'stop' && item.name === 'torque in hand',
+                      'text-clay': lacksTorque(rank.ratio) && item.name === 'torque in hand',
                     }"
                     >{{ item.text }}</span
                   >
@@ -146,13 +146,14 @@ const ranked = computed(() =>
               v-for="on in rank.supplies.filter((s) => s.power !== rank.power)"
               :key="on.power"
               type="button"
-              class="border-moss text-moss hover:bg-moss-wash min-h-11 rounded-sm border px-2.5 sm:min-h-8"
+              class="border-moss text-moss hover:bg-moss-wash inline-flex min-h-11 items-center gap-1.5 rounded-sm border px-2.5 sm:min-h-8"
               @click="choosing(spec.id, on.power)"
             >
               {{ powerWords[on.power] }}:
-              <span class="figures font-bold" :class="{ 'text-clay': on.verdict === 'stop' }">{{
+              <span class="figures font-bold" :class="{ 'text-clay': lacksTorque(on.ratio) }">{{
                 on.ratio == null ? 'not known' : show('ratio', on.ratio, preferences.system)
               }}</span>
+              <SeverityMark v-if="on.verdict === 'stop'" severity="stop" :size="11" />
             </button>
           </template>
         </p>

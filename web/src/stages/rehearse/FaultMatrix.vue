@@ -165,7 +165,7 @@ const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = 
       </div>
       <p class="text-faded max-w-prose text-[13px]">
         {{ data.rehearsals.toLocaleString('en-GB') }} rehearsals, every unknown taken as it gives the most
-        litres. Repeaters and the router are taken to have no backup, and people to be told over the internet.
+        water. Repeaters and the router are taken to have no backup, and people to be told over the internet.
       </p>
     </template>
   </section>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
-import { show } from '@/ui/units'
+import { show, volumeWord } from '@/ui/units'
 import { phases, phaseWords } from '@/ui/words'
 import { phaseFill } from './phaseLook'
 
@@ -30,7 +30,7 @@ const parts = computed(() =>
 
 <template>
   <section>
-    <h2 class="mb-2 font-bold">Litres by phase</h2>
+    <h2 class="mb-2 font-bold">{{ volumeWord(preferences.system) }} by phase</h2>
     <table class="w-full">
       <tbody>
         <tr v-for="row in rows" :key="row.phase">

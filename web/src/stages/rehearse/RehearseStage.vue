@@ -12,7 +12,7 @@ import ChangedFigure from '@/ui/ChangedFigure.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import { lostText, runningText } from '@/ui/outcomes'
 import SeverityMark from '@/ui/SeverityMark.vue'
-import { duration, show, showBounds, timeOfDay } from '@/ui/units'
+import { duration, show, showBounds, timeOfDay, volumeWord } from '@/ui/units'
 import { causeWords, modes, modeWords, outcomeWords } from '@/ui/words'
 import { useAskedRehearsal } from './asked'
 import EventList from './EventList.vue'
@@ -189,7 +189,7 @@ const views = [
             <div class="mb-3 flex flex-wrap items-end gap-x-8 gap-y-2" aria-live="polite">
               <div>
                 <span class="text-faded block text-[13px]">{{
-                  isDisturbed ? 'Litres lost, undisturbed and so' : 'Litres lost'
+                  `${volumeWord(preferences.system)} lost${isDisturbed ? ', undisturbed and so' : ''}`
                 }}</span>
                 <ChangedFigure
                   data-testid="escape"
@@ -292,7 +292,7 @@ const views = [
         />
         <OutcomeTable class="mt-8" :leak-id="leakId" :mode="mode" @pick="go" />
         <p class="text-faded mt-4 max-w-prose text-[13px]">
-          Estimates to compare choices by, with every unknown taken as it gives the most litres. What closes
+          Estimates to compare choices by, with every unknown taken as it gives the most water. What closes
           here is only proved by a test with water on site.
         </p>
       </template>

@@ -121,7 +121,7 @@ const hasPump = computed(() => open.plan!.building.supply.pump != null)
     <p class="text-faded mt-3 max-w-prose text-[13px]">
       A rule waits for a button, or turns a switch off, once it says so itself, below. A switched-off pump no
       longer pumps after the shut valve; a switched-off machine keeps what it holds; the heater’s switch
-      changes no litres.
+      changes nothing that is lost.
     </p>
   </div>
 </template>

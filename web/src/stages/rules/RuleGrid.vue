@@ -45,7 +45,7 @@ function actionText(cell: GridCell): string {
 function lostText(cell: GridCell): string {
   if (!cell.leakId) return 'knows of no leak'
   if (cell.endless) return 'runs on'
-  return cell.lostM3 == null ? 'litres not known' : show('volume', cell.lostM3, preferences.system)
+  return cell.lostM3 == null ? 'not known' : show('volume', cell.lostM3, preferences.system)
 }
 /** When of the day it begins, where a rule looks at the clock. */
 const startText = ({ startMin }: GridCell) =>

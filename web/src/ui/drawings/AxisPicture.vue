@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { line } from 'd3-shape'
 import { computed } from 'vue'
-import type { CurvePoint } from '@/api/types'
+import type { CurvePoint, UnitSystem } from '@/api/types'
 import { newGesture, startDrag, type DrawingPoint } from '@/ui/drag'
+import { show } from '@/ui/units'
 
 /** Seen along the stem: the handle open and closed, the motor's axis, and where that may lie: shut, and not straining. */
 const props = defineProps<{
   values: { gripRadiusM: number; alongOpenM: number; alongClosedM: number }
   result: { endAngleDeg: number; shuts: boolean; tolerance: CurvePoint[] }
+  system: UnitSystem
 }>()
 const emit = defineEmits<{
   /** With the number of the drag that it comes of. */
@@ -97,7 +99,7 @@ function nudge(event: KeyboardEvent) {
       aria-label="Axis of the motor"
       aria-orientation="horizontal"
       :aria-valuenow="values.alongOpenM * 1000"
-      :aria-valuetext="`${(values.alongOpenM * 1000).toFixed(1)} mm along the open handle, ${(values.alongClosedM * 1000).toFixed(1)} mm along the closed`"
+      :aria-valuetext="`${show('smallLength', values.alongOpenM, system)} along the open handle, ${show('smallLength', values.alongClosedM, system)} along the closed`"
       class="cursor-move"
       @pointerdown="grab"
       @keydown="nudge"

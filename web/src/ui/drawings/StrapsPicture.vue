@@ -78,7 +78,7 @@ function nudge(event: KeyboardEvent, key: 'firstM' | 'secondM', now: number) {
       :aria-label="strap.name"
       aria-orientation="horizontal"
       :aria-valuenow="Math.round(strap.metres * 1000)"
-      :aria-valuetext="`${Math.round(strap.metres * 1000)} mm from the stem`"
+      :aria-valuetext="`${show('smallLength', strap.metres, system)} from the stem`"
       class="cursor-ew-resize"
       @pointerdown="grab($event, strap.key)"
       @keydown="nudge($event, strap.key, strap.metres)"

@@ -132,6 +132,8 @@ const reading = computed(() => props.main.pullToClose ?? props.main.pullToOpen)
 const pullArm = computed(() => px(Math.min(handle.value, reading.value?.armM ?? handle.value * 0.85)))
 /** Which way is the side that it is pulled to, along the pipe: down while nobody has said. */
 const pulls = computed(() => (isSwingKnown.value ? side.value : 1))
+/** Beside the handle's swing, where the paper has room for it there. */
+const isPullTextRight = computed(() => pulls.value < 0 && stemX.value + pullArm.value < WIDTH - 140)
 const pullY = computed(() => topY.value + pulls.value * 34)
 </script>
 
@@ -253,9 +255,9 @@ const pullY = computed(() => topY.value + pulls.value * 34)
           stroke="none"
         />
         <text
-          :x="across ? stemX + 48 : stemX + pullArm - 8"
+          :x="across ? stemX + 48 : stemX + pullArm + (isPullTextRight ? 12 : -8)"
           :y="across ? topY - pullArm + 5 : pullY + (pulls < 0 ? -2 : 12)"
-          :text-anchor="across ? 'start' : 'end'"
+          :text-anchor="across || isPullTextRight ? 'start' : 'end'"
           class="figures halo text-[13px] font-bold"
         >
           {{
@@ -270,7 +272,7 @@ const pullY = computed(() => topY.value + pulls.value * 34)
         v-if="!across && !isWheel"
         :from="[stemX, topY]"
         :to="[stemX + px(handle), topY]"
-        :off="isAsked('pull') && pulls < 0 ? collar + 20 : -(collar + 20)"
+        :off="isSwingKnown && side < 0 ? -(px(handle) + 8) : -(collar + 20)"
         :text="length(main.handle?.lengthM)"
         :strong="isAsked('handle')"
       />

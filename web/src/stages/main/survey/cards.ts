@@ -235,7 +235,7 @@ export const surveyCards: SurveyCard[] = [
         parts: ['pullN', 'armM'],
         path: 'pullToClose',
         label: 'Pull to close',
-        how: 'Scale square on the handle: 85 N at 140 mm, 8.7 kg at 140 mm.',
+        how: 'Scale square on the handle: 85 N at 140 mm, 8.7 kg at 140 mm, 19 lb at 5 1/2 in.',
       },
       {
         type: 'measure',
@@ -410,7 +410,7 @@ export const surveyCards: SurveyCard[] = [
         parts: ['pressurePa', 'flowM3PerS'],
         path: 'building.supply.flowTest',
         label: 'With a tap running',
-        how: 'Gauge while a tap fills a bucket against the watch: 2.1 bar at 15 L/min.',
+        how: 'Gauge while a tap fills a bucket against the watch: 2.1 bar at 10 L in 40 s, 45 psi at 4 gpm.',
       },
       {
         type: 'switch',

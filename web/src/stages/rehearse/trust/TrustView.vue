@@ -138,7 +138,7 @@ const longest = (row: ListedTrust) =>
         one kind whose batch is not read count as one batch. Sets of three and more parts are not counted, and
         a power cut that would itself close the valve is not counted as help. From
         {{ data.rehearsals.toLocaleString('en-GB') }} rehearsals, every unknown taken as it gives the most
-        litres.
+        water.
       </p>
     </template>
   </section>
