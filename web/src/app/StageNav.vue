@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { useOpenPlan } from '@/site/openPlan'
 import StageMark from '@/ui/StageMark.vue'
@@ -16,10 +16,24 @@ const rows = computed(() =>
     state: open.assessment?.stages.find((s) => s.stage === stage)?.state ?? 'untouched',
   })),
 )
+
+/** On a phone the strip is wider than the window: the stage that is shown is always in sight. */
+const strip = useTemplateRef('strip')
+watch(
+  [() => route.name, () => open.assessment],
+  async () => {
+    await nextTick()
+    const link = strip.value?.querySelector<HTMLElement>('[aria-current]')
+    strip.value?.scrollTo({
+      left: link ? link.offsetLeft - (strip.value.clientWidth - link.offsetWidth) / 2 : 0,
+    })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
-  <nav aria-label="Stages" class="max-md:overflow-x-auto">
+  <nav ref="strip" aria-label="Stages" class="relative max-md:overflow-x-auto">
     <ol class="flex max-md:min-w-max md:flex-col">
       <li v-for="row in rows" :key="row.stage">
         <RouterLink

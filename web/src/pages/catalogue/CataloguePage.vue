@@ -18,6 +18,7 @@ import { deviceColumns, deviceLists } from './columns'
 import DeviceTable from './DeviceTable.vue'
 import { useFirmCatalogue } from './firmCatalogue'
 import { takenFiles } from '@/ui/takenFiles'
+import { show } from '@/ui/units'
 
 /** The devices the firm may use, with each figure's provenance; saved by revisions, in and out as JSON and CSV. */
 const firm = useFirmCatalogue()
@@ -77,10 +78,10 @@ const changed = computed(() =>
 )
 
 const strapLimits = [
-  { key: 'copperN', label: 'Copper', usual: '400 N' },
-  { key: 'steelN', label: 'Steel', usual: '400 N' },
-  { key: 'rigidPlasticN', label: 'Rigid plastic', usual: '200 N' },
-  { key: 'crossLinkedPolyethyleneN', label: 'PEX', usual: '120 N' },
+  { key: 'copperN', label: 'Copper', usualN: 400 },
+  { key: 'steelN', label: 'Steel', usualN: 400 },
+  { key: 'rigidPlasticN', label: 'Rigid plastic', usualN: 200 },
+  { key: 'crossLinkedPolyethyleneN', label: 'PEX', usualN: 120 },
 ] as const
 const setLimit = (key: (typeof strapLimits)[number]['key']) => (values: number[] | null) =>
   firm.edit((draft) => void (draft.strapLimits[key] = values?.[0] ?? null))
@@ -181,7 +182,7 @@ const setCurrency = (currency: string) => firm.edit((draft) => void (draft.curre
           :key="limit.key"
           :label="limit.label"
           kind="force"
-          :empty-word="`usual: ${limit.usual}`"
+          :empty-word="`usual: ${show('force', limit.usualN, preferences.system)}`"
           :values="one(firm.catalogue.strapLimits[limit.key])"
           :apply="setLimit(limit.key)"
           :pointer="`/strapLimits/${limit.key}`"
@@ -197,7 +198,7 @@ const setCurrency = (currency: string) => firm.edit((draft) => void (draft.curre
       />
       <details class="mt-6">
         <summary class="text-moss cursor-pointer font-semibold">
-          {{ firm.revisions.length }} revisions
+          {{ firm.revisions.length }} {{ firm.revisions.length === 1 ? 'revision' : 'revisions' }}
         </summary>
         <ul class="divide-rule bg-sheet mt-2 divide-y rounded-sm">
           <li

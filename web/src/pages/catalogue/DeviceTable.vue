@@ -176,7 +176,7 @@ const summary = (device: Device) =>
         <span class="text-faded grow text-right text-[13px] tabular-nums">{{ summary(device) }}</span>
       </DisclosureButton>
       <DisclosurePanel class="px-3 pt-1 pb-4 sm:pl-8">
-        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
+        <div class="grid items-end gap-x-5 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
           <TextField
             label="Name"
             :value="device.name"

@@ -19,14 +19,19 @@ const props = defineProps<{
 
 const open = useOpenPlan()
 const route = useRoute()
+/** The field that a pointer is of, or the part of the page that it would be in. */
+const placeOf = (pointer: string): HTMLElement | null =>
+  document.querySelector<HTMLElement>(`[data-pointer="${CSS.escape(pointer)}"]`) ??
+  (pointer.includes('/', 1) ? placeOf(pointer.slice(0, pointer.lastIndexOf('/'))) : null)
+
 /** The field that a finding led to is shown and taken up. */
 watch(
   () => route.query.at,
   async (at) => {
     if (typeof at !== 'string') return
     await nextTick()
-    const field = document.querySelector<HTMLElement>(`[data-pointer="${CSS.escape(at)}"]`)
-    field?.scrollIntoView({ block: 'center' })
+    const field = placeOf(at)
+    field?.scrollIntoView({ block: field.offsetHeight < window.innerHeight / 2 ? 'center' : 'start' })
     // Answers stand in a group, of which the first is taken up.
     const control = field?.matches('input, textarea, button') ? field : field?.querySelector('button')
     control?.focus()

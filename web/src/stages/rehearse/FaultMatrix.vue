@@ -42,14 +42,17 @@ function cellText(cell: FaultCell): string {
   if (!runsOn(cell)) return show('volume', cell.lostM3!, preferences.system)
   return cell.cause ? causeWords[cell.cause] : outcomeWords[cell.outcome]
 }
-const legend: { cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[] = [
-  { cell: { outcome: 'closes', lostM3: 0.003 }, text: '3 L' },
-  { cell: { outcome: 'closes', lostM3: 0.03 }, text: '30 L' },
-  { cell: { outcome: 'closes', lostM3: 0.3 }, text: '300 L' },
+/** Round amounts on the scale of the squares, m³. */
+const roundM3 = { metric: [0.003, 0.03, 0.3], us: [1, 10, 100].map((gallons) => gallons * 3.785411784e-3) }
+const legend = computed<{ cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[]>(() => [
+  ...roundM3[preferences.system].map((lostM3) => ({
+    cell: { outcome: 'closes' as const, lostM3 },
+    text: show('volume', lostM3, preferences.system),
+  })),
   { cell: { outcome: 'tellsOnly', lostM3: null }, text: 'told, runs on' },
   { cell: { outcome: 'closesPartly', lostM3: null }, text: 'valve moves, runs on' },
   { cell: { outcome: 'nothing', lostM3: null }, text: 'nothing happens' },
-]
+])
 </script>
 
 <template>

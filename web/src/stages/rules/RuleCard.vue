@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { api } from '@/api/client'
 import type { Rule, RuleTrigger } from '@/api/types'
 import { driveIndexOn } from '@/site/drives'
@@ -29,6 +30,16 @@ const props = defineProps<{
   folded?: boolean
 }>()
 const isShown = ref(!props.folded)
+/** What a finding leads to is unfolded. */
+const pointer = computed(() => `/installation/rules/${props.index}`)
+const route = useRoute()
+watch(
+  () => route.query.at,
+  (at) => {
+    if (`${at as string}/`.startsWith(`${pointer.value}/`)) isShown.value = true
+  },
+  { immediate: true },
+)
 /** The two views of one rule. */
 const shownAs = ref<'fields' | 'text'>('fields')
 
@@ -148,7 +159,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
 </script>
 
 <template>
-  <li class="bg-sheet rounded-sm p-4">
+  <li class="bg-sheet scroll-mt-20 rounded-sm p-4" :data-pointer="pointer">
     <button
       v-if="folded"
       type="button"

@@ -63,16 +63,16 @@ async function add() {
         :apply="(set) => open.edit('modes that are set', setModesSet(set))"
       />
     </SheetSection>
-    <SheetSection title="Who is told">
+    <SheetSection title="Who is told" pointer="/installation/contacts">
       <ContactList />
     </SheetSection>
-    <SheetSection title="Buttons and switches">
+    <SheetSection title="Buttons and switches" pointer="/installation/switches">
       <InputList />
     </SheetSection>
     <SheetSection title="What closes for nothing">
       <NuisancePanel />
     </SheetSection>
-    <SheetSection title="All rules, in their order">
+    <SheetSection title="All rules, in their order" pointer="/installation/rules">
       <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">
         No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
       </p>
