@@ -85,7 +85,7 @@ for (const width of [1280, 390]) {
       await expect(text).toContainText('any 2 ')
       await text.fill((await text.innerText()).replace('then tell', 'then tell nobody'))
       await text.blur()
-      await expect(page.getByText(/tells nobody who hears it when home or away/).first()).toBeVisible()
+      await expect(page.getByText(/tells nobody who hears it in every mode/).first()).toBeVisible()
       await text.fill((await text.innerText()).replace('any 2 ', 'any 0 '))
       await text.blur()
       await expect(card.getByRole('alert')).toContainText('a whole number from 1 to 500')
