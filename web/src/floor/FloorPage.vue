@@ -12,6 +12,7 @@ import { useRestOfWindow } from '@/ui/restOfWindow'
 import DrawingOrList from '@/site/parts/DrawingOrList.vue'
 import UsualValues from '@/site/parts/UsualValues.vue'
 import FindingList from '@/site/parts/FindingList.vue'
+import { foldAlike } from '@/site/parts/findings'
 import { lostText } from '@/ui/outcomes'
 import { show, showBounds } from '@/ui/units'
 import { stageWords, type FloorStage } from '@/ui/words'
@@ -117,7 +118,7 @@ const sides = computed<{ value: Side; name: string }[]>(() => [
   { value: 'chosen', name: 'Chosen' },
   ...(props.stage === 'sensors' ? [{ value: 'places' as const, name: 'Where to put' }] : []),
   ...(props.stage === 'reach' ? [{ value: 'power' as const, name: 'Power' }] : []),
-  { value: 'findings', name: `Findings ${findings.value.length}` },
+  { value: 'findings', name: `Findings ${foldAlike(findings.value).length}` },
 ])
 function choose(what: Chosen) {
   view.chosen = what

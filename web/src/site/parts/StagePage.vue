@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import type { Stage } from '@/api/types'
 import { useOpenPlan } from '@/site/openPlan'
 import FindingList from './FindingList.vue'
+import { foldAlike } from './findings'
 
 /**
  * A stage: its work on the left, what Terrapin found about it beside it; on a phone above it, or below where a figure goes
@@ -56,7 +57,8 @@ const findings = computed(() => (open.assessment?.findings ?? []).filter((f) => 
         <div :class="{ 'max-lg:order-2': wideFigure }">
           <template v-if="findings.length">
             <h2 class="mb-2 font-bold">
-              Findings here <span class="figures text-faded font-normal">{{ findings.length }}</span>
+              Findings here
+              <span class="figures text-faded font-normal">{{ foldAlike(findings).length }}</span>
             </h2>
             <FindingList :findings="findings" tabindex="0" class="lg:max-h-[60vh] lg:overflow-auto" />
           </template>

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { Plan } from '@/api/types'
-import { placeOfFinding, tellWhy, type Finding } from './findings'
+import { foldAlike, placeOfFinding, tellWhy, type Finding } from './findings'
 
 const finding: Finding = {
   code: 'drive-too-weak',
@@ -17,6 +17,23 @@ const finding: Finding = {
 it('tells a finding in the units of the reader', () => {
   expect(tellWhy(finding, 'metric')).toBe('It gives 12 N·m, this valve needs 17.9 N·m.')
   expect(tellWhy(finding, 'us')).toBe('It gives 8.85 lbf·ft, this valve needs 13.2 lbf·ft.')
+})
+
+it('tells what has one remedy once, in the order in which it was found', () => {
+  const at = (where: string, other: Partial<Finding> = {}) => ({ ...finding, where, ...other })
+  const found = [
+    at('/a'),
+    at('/b', { remedy: 'Take it out.' }),
+    at('/c'),
+    at('/d', { severity: 'note' }),
+    at('/e'),
+  ]
+  expect(foldAlike(found).map((alike) => alike.map((f) => f.where))).toEqual([
+    ['/a', '/c', '/e'],
+    ['/b'],
+    ['/d'],
+  ])
+  expect(foldAlike([])).toEqual([])
 })
 
 it('leads to the field that mends it', () => {

@@ -13,6 +13,17 @@ export function tellWhy(finding: Finding, system: UnitSystem): string {
   })
 }
 
+/** Findings with one remedy are one thing to do; each list in the order in which its first was found. */
+export function foldAlike(findings: Finding[]): Finding[][] {
+  const alike = new Map<string, Finding[]>()
+  for (const finding of findings) {
+    const { severity, code, trade, remedy } = finding
+    const key = [severity, code, trade, remedy].join('\n')
+    alike.set(key, [...(alike.get(key) ?? []), finding])
+  }
+  return [...alike.values()]
+}
+
 /** Cards of the survey, by the part of a stop valve, or of the plan, that they ask for. */
 const cards: Record<string, string> = {
   upstreamStop: 'upstream',
