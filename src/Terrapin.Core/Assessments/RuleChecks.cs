@@ -56,6 +56,7 @@ public static class RuleChecks
             WithinS = null,
             Verdict = faults.Length == 0 ? CheckVerdict.Proved : CheckVerdict.Refuted,
             States = alike.Sum(l => l.Rows.Sum(r => r.Cells.Count)),
+            IsShortest = row is not null,
             Steps = row is null ? [] :
             [
                 new CheckStep(0, CheckStepKind.StartsIn, null, row.Mode, null, []),

@@ -98,20 +98,21 @@ public sealed record RuleGrid(IReadOnlyList<Mode> Modes, IReadOnlyList<GridRow> 
             StartsAfterS = moves is null || wet is null ? null : moves.TimeS - wet.TimeS,
             LostM3 = worst.Endless ? null : worst.LostM3.High,
             Endless = worst.Endless,
-            StartMin = worst.StartMin,
+            // Who hears of it is no matter of the grid's.
+            StartMin = plan.Installation.Rules.Any(r => r.Hours is not null || r.WaitsFor == RuleTrigger.TimeComes) ? worst.StartMin : null,
             LeakId = worst.LeakId,
         };
     }
 
-    /// <summary>For one that hears no leak: what the rules say of it, without litres.</summary>
+    /// <summary>For one that hears no leak: what the rules say of it at the worst time of day, without litres.</summary>
     private static GridCell RuledCell(Plan plan, Sensor sensor, Mode mode)
     {
-        Rule? rule = plan.Installation.Hubs.Count == 0 ? null : plan.Installation.Rules.Where(r => r.Hears(sensor) && r.Modes.Contains(mode))
+        IReadOnlyList<Rule> rules = plan.Installation.Hubs.Count == 0 ? [] : plan.Installation.Rules;
+        Rule? DecidesAt(int min) => rules.Where(r => r.Hears(sensor) && r.Modes.Contains(mode) && r.HoldsAt(min))
             .OrderBy(r => r.Action == RuleAction.TellOnly).ThenBy(r => r.ConfirmS + r.DelayS).FirstOrDefault();
-        return new GridCell
-        {
-            Action = rule is null ? GridAction.Nothing : plan.ClosesAny(rule) ? GridAction.Closes : GridAction.Tells,
-            RuleId = rule?.Id,
-        };
+        GridAction ActionOf(Rule? rule) => rule is null ? GridAction.Nothing : plan.ClosesAny(rule) ? GridAction.Closes : GridAction.Tells;
+        Rule? worst = HoursOfDay.Parts(rules.Select(r => r.Hours)).Select(part => DecidesAt(part.FromMin))
+            .OrderByDescending(ActionOf).ThenByDescending(r => r?.ConfirmS + r?.DelayS).First();
+        return new GridCell { Action = ActionOf(worst), RuleId = worst?.Id };
     }
 }

@@ -31,6 +31,6 @@ internal sealed record CheckGoal
 
     private bool IsMet(CheckState state) => Valves == 0 ? state.SomebodyKnows : (state.ClosedValves & Valves) != 0;
 
-    /// <summary>Whether it is too late for it.</summary>
-    public bool IsMissed(CheckState state) => Fires is null && state.WatchedTicks > WithinTicks && !IsMet(state);
+    /// <summary>Whether it is too late for it, in a state that follows one which was not settled.</summary>
+    public bool IsMissed(CheckState state) => Fires is null && state.WatchedTicks > WithinTicks;
 }

@@ -31,10 +31,16 @@ internal sealed class CheckState
     /// <summary>Of the sensors, then of what the mode or the time of day decides.</summary>
     private readonly ushort[] ages;
     private readonly int sensors;
+    private readonly bool forgetsDelays;
 
-    public CheckState(CheckedRules rules)
+    /// <param name="rules">What is explored.</param>
+    /// <param name="forgetsDelays">
+    /// Whether of a delay that has begun only that is known, so that it is over at any time: states that differ in what is left are one. That allows for
+    /// more than can be, and never for a closing in time that might not come: what is left is no more than the whole delay.
+    /// </param>
+    public CheckState(CheckedRules rules, bool forgetsDelays = false)
     {
-        this.rules = rules;
+        (this.rules, this.forgetsDelays) = (rules, forgetsDelays);
         words = new int[rules.Program.StateLength];
         orders = new RuleOrder[rules.Program.MostOrders];
         sensors = rules.SensorIds.Count;
@@ -120,7 +126,7 @@ internal sealed class CheckState
 
         for (int r = 0; r < rules.Rules.Count; r++)
         {
-            packed[Sensors + ages.Length + r] = rules.Program.ProgressOf(words, r) switch { null => Waiting, -1 => Acted, var leftMs => (ushort)((leftMs.Value / rules.TickMs) + Pending) };
+            packed[Sensors + ages.Length + r] = rules.Program.ProgressOf(words, r) switch { null => Waiting, -1 => Acted, var leftMs => (ushort)((forgetsDelays ? rules.DelayTicks[r] : leftMs.Value / rules.TickMs) + Pending) };
         }
     }
 
@@ -160,6 +166,14 @@ internal sealed class CheckState
         if (rules.Day.Count > 1)
         {
             into.Add(new Move(MoveKind.HourComes, (DayPart + 1) % rules.Day.Count));
+        }
+
+        for (int r = 0; r < rules.Rules.Count && forgetsDelays; r++)
+        {
+            if (rules.Program.ProgressOf(words, r) >= 0)
+            {
+                into.Add(new Move(MoveKind.DelayEnds, r));
+            }
         }
 
         for (ulong closed = goal.OpensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
@@ -250,6 +264,10 @@ internal sealed class CheckState
                     Step(0, change, isHeard, ordered);
                 }
 
+                break;
+            case MoveKind.DelayEnds:
+                rules.Program.SetProgress(words, move.Index, 0);
+                Step(0, RuleEvent.TimePassed, isHeard, ordered);
                 break;
             case MoveKind.Opens:
                 ClosedValves &= ~(1ul << move.Index);

@@ -17,6 +17,7 @@ internal sealed class CheckedRules
         TickMs = rules.SelectMany(r => new[] { RuleProgram.Milliseconds(r.ConfirmS), RuleProgram.Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
         LongestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS) + RuleProgram.Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
+        DelayTicks = [.. rules.Select(r => RuleProgram.Milliseconds(r.DelayS) / TickMs)];
         OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
@@ -47,6 +48,9 @@ internal sealed class CheckedRules
 
     /// <summary>The longest of all times.</summary>
     public int LongestTicks { get; }
+
+    /// <summary>For each rule its delay.</summary>
+    public int[] DelayTicks { get; }
 
     /// <summary>A wet sensor's age beyond this makes no difference.</summary>
     public int OldestTicks { get; }

@@ -25,15 +25,16 @@ internal static class Exploration
     /// <param name="mostStates">Where it gives up.</param>
     /// <param name="movesLeft">How many moves it may try; what it has tried is taken off.</param>
     /// <param name="cancel">Stops the work.</param>
+    /// <param name="forgetsDelays">See <see cref="CheckState"/>.</param>
     /// <exception cref="OperationCanceledException">It was stopped.</exception>
-    public static Explored Of(CheckedRules rules, CheckGoal goal, int mostStates, ref long movesLeft, CancellationToken cancel)
+    public static Explored Of(CheckedRules rules, CheckGoal goal, int mostStates, ref long movesLeft, CancellationToken cancel, bool forgetsDelays = false)
     {
         if (rules.LongestTicks > MostTicks)
         {
             return new Explored(null, Mode.Home, 0, 0, false);
         }
 
-        var state = new CheckState(rules);
+        var state = new CheckState(rules, forgetsDelays);
         var table = new StateTable(state.Length, mostStates);
         Span<ushort> packed = new ushort[state.Length];
         foreach (Mode mode in Enum.GetValues<Mode>())

@@ -23,10 +23,13 @@ internal enum MoveKind
 
     /// <summary>Somebody opens a valve by hand.</summary>
     Opens,
+
+    /// <summary>A rule's delay is over, where what is left of it is not known.</summary>
+    DelayEnds,
 }
 
 /// <summary>What leads from one state to the next.</summary>
 /// <param name="Kind">What.</param>
-/// <param name="Index">The class, the mode or the valve.</param>
+/// <param name="Index">The class, the mode, the valve or the rule.</param>
 /// <param name="AgeTicks">Of the sensor that dries, or of the other one.</param>
 internal readonly record struct Move(MoveKind Kind, int Index = 0, int AgeTicks = 0);

@@ -24,8 +24,14 @@ internal static class Replay
         bool isMet = false;
         bool somebodyKnows = false;
         ulong closed = 0;
+        long withinMs = (long)goal.WithinTicks * rules.TickMs;
         foreach (Move move in WithOthers(explored.Path!))
         {
+            if (IsLate())
+            {
+                break;
+            }
+
             int sinceMs = 0;
             RuleEvent happened = RuleEvent.TimePassed;
             switch (move.Kind)
@@ -36,6 +42,13 @@ internal static class Replay
                 case MoveKind.Opens:
                     closed &= ~(1ul << move.Index);
                     Add(CheckStepKind.ValveOpened, valves: 1ul << move.Index);
+                    continue;
+                case MoveKind.DelayEnds:
+                    while (program.ProgressOf(words, move.Index) > 0 && !IsLate())
+                    {
+                        Take(rules.TickMs, RuleEvent.TimePassed);
+                    }
+
                     continue;
                 case MoveKind.HourComes:
                     dayPart = move.Index;
@@ -82,13 +95,15 @@ internal static class Replay
             Take(sinceMs, happened);
         }
 
-        if (isMet || watchedSinceMs < 0 || nowMs - watchedSinceMs <= goal.WithinTicks * rules.TickMs)
+        if (isMet || !IsLate())
         {
             return null;
         }
 
         Add(CheckStepKind.Missed, rules.Watched);
         return steps;
+
+        bool IsLate() => watchedSinceMs >= 0 && nowMs - watchedSinceMs > withinMs;
 
         void Take(int sinceMs, RuleEvent happened)
         {
@@ -111,7 +126,7 @@ internal static class Replay
             }
 
             somebodyKnows &= Enumerable.Range(0, rules.SensorIds.Count).Any(s => program.AgeOf(words, s) is not null);
-            isMet |= watchedSinceMs >= 0 && (goal.Valves == 0 ? somebodyKnows : (closed & goal.Valves) != 0);
+            isMet |= watchedSinceMs >= 0 && !IsLate() && (goal.Valves == 0 ? somebodyKnows : (closed & goal.Valves) != 0);
         }
 
         IEnumerable<int> Members(int number) => Enumerable.Range(0, rules.SensorIds.Count).Where(s => rules.ClassOf[s] == number);

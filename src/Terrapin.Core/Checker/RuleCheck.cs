@@ -95,8 +95,11 @@ public sealed record CheckedClaim
     /// <summary>States that were come to, or rehearsals that were run.</summary>
     public required int States { get; init; }
 
-    /// <summary>The shortest way to where it does not hold; empty where none was found.</summary>
+    /// <summary>A way to where it does not hold; empty where none was found.</summary>
     public required IReadOnlyList<CheckStep> Steps { get; init; }
+
+    /// <summary>Whether there is no shorter way.</summary>
+    public bool IsShortest { get; init; }
 }
 
 /// <summary>What holds of a plan's rules under any order of events.</summary>

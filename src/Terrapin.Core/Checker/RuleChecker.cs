@@ -9,6 +9,9 @@ public static class RuleChecker
     /// <summary>States of one claim, so that it takes a hundred megabytes at the most.</summary>
     public const int MostStates = 400_000;
 
+    /// <summary>So many are looked at for the shortest story where one is known.</summary>
+    private const int StatesForShortest = 40_000;
+
     /// <summary>Moves of all claims together, some 20 s of work: what comes after is not proved.</summary>
     private const long MostMoves = 40_000_000;
 
@@ -78,8 +81,22 @@ public static class RuleChecker
 
         private CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs)
         {
-            Explored explored = Exploration.Of(rules, goal, mostStates, ref movesLeft, cancel);
+            // With delays that may be over at any time there are far fewer states: what holds there holds, and a story that comes about is one.
+            Explored explored = Exploration.Of(rules, goal, mostStates, ref movesLeft, cancel, forgetsDelays: true);
             IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, valves, goal, explored);
+            int states = explored.States;
+            bool isShortest = false;
+            if (explored.Path is not null || !explored.IsComplete)
+            {
+                // The shortest story, or the truth, is found with the delays as they are; where there already is a story, not at any price.
+                bool hasStory = steps is { Count: > 0 };
+                Explored exact = Exploration.Of(rules, goal, hasStory ? Math.Min(mostStates, StatesForShortest) : mostStates, ref movesLeft, cancel);
+                states += exact.States;
+                IReadOnlyList<CheckStep>? shortest = exact.Path is null ? [] : Replay.Of(rules, valves, goal, exact);
+                isShortest = shortest is { Count: > 0 };
+                (explored, steps) = hasStory && !isShortest ? (explored, steps) : (exact, shortest);
+            }
+
             return new CheckedClaim
             {
                 Property = property,
@@ -90,8 +107,9 @@ public static class RuleChecker
                 WithinS = withinMs / 1000.0,
                 // What was found with sensors merged that are alike may need more of them than there are.
                 Verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null ? CheckVerdict.Proved : CheckVerdict.NotProved,
-                States = explored.States,
+                States = states,
                 Steps = steps ?? [],
+                IsShortest = isShortest,
             };
         }
 

@@ -234,6 +234,11 @@ public class RuleCheckerTests
         RuleCheck all = RuleChecker.Of(With(three, ids), [.. ids.Select(id => new Protection(id, ["main"]))]);
         Assert.Equal([10, 20], all.Claims.Where(c => c is { Property: CheckedProperty.Closes, Verdict: CheckVerdict.Proved }).Select(c => c.SensorIds.Count).Order());
         Assert.Equal(2, all.Claims.Count(c => c is { Property: CheckedProperty.Told, Verdict: CheckVerdict.Proved }));
+
+        // With long delays the claim about a hand is settled too: of those that may get wet, others stay wet while somebody opens.
+        RuleCheck slow = RuleChecker.Of(With([three[0] with { DelayS = 30 }, three[1], three[2] with { DelayS = 60 }], ids), [.. ids.Select(id => new Protection(id, ["main"]))]);
+        Assert.All(slow.Claims.Where(c => c.Property == CheckedProperty.ClosesAfterHand), c => Assert.Equal((CheckVerdict.Refuted, true), (c.Verdict, c.Steps.Count > 0)));
+        Assert.DoesNotContain(slow.Claims, c => c.Verdict == CheckVerdict.NotProved);
     }
 
     [Fact]

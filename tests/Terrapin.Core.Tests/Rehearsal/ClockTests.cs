@@ -123,4 +123,28 @@ public class ClockTests
         Assert.NotNull(cell.StartMin);
         Assert.Null(RuleGrid.Of(House(), new AssessmentMemory()).Rows[0].Cells[0].StartMin);
     }
+
+    [Fact]
+    public void A_sensor_that_hears_no_leak_is_judged_by_the_rules_at_the_worst_hour()
+    {
+        Rule rule = House().Installation.Rules[0] with { SensorIds = ["hall"] };
+        GridCell Cell(params Rule[] rules) => RuleGrid.Of(
+            House().WithBuilding(b => b with { Rooms = [.. b.Rooms, new Room { Id = "hall", Name = "Hall", Leaks = [] }] })
+                .WithInstallation(i => i with { Sensors = [.. i.Sensors, new Sensor { Id = "hall", Name = "Hall", SpecId = "s4", RoomId = "hall", Distances = [] }], Rules = rules }),
+            new AssessmentMemory()).Rows[1].Cells[0];
+        Assert.Equal((GridAction.Closes, "close"), (Cell(rule).Action, Cell(rule).RuleId));
+        GridCell byNight = Cell(rule with { Hours = Night });
+        Assert.Equal((GridAction.Nothing, null), (byNight.Action, byNight.RuleId));
+        Rule byDay = rule with { Id = "day", Hours = ByDay, DelayS = 60 };
+        Assert.Equal((GridAction.Closes, "day"), (Cell(rule with { Hours = Night }, byDay).Action, Cell(rule with { Hours = Night }, byDay).RuleId));
+        Assert.Equal((GridAction.Tells, "day"), (Cell(rule with { Hours = Night }, byDay with { Action = RuleAction.TellOnly }).Action, Cell(rule with { Hours = Night }, byDay with { Action = RuleAction.TellOnly }).RuleId));
+    }
+
+    [Fact]
+    public void Hours_of_those_who_are_told_name_no_time_in_the_grid()
+    {
+        Plan plan = House().WithInstallation(i => i with { Contacts = [new Contact { Id = "maren", Name = "Maren", Ways = [AlertWay.Call], Modes = Enum.GetValues<Mode>(), Hours = ByDay }] });
+        Assert.NotNull(Rehearser.Of(plan, "hose", Mode.Away).StartMin);
+        Assert.Null(RuleGrid.Of(plan, new AssessmentMemory()).Rows[0].Cells[0].StartMin);
+    }
 }

@@ -1760,8 +1760,10 @@ export interface components {
              * @description States that were come to, or rehearsals that were run.
              */
             states: number;
-            /** @description The shortest way to where it does not hold; empty where none was found. */
+            /** @description A way to where it does not hold; empty where none was found. */
             steps: components["schemas"]["CheckStep"][];
+            /** @description Whether there is no shorter way. */
+            isShortest?: boolean;
         };
         /** @enum {unknown} */
         CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires" | "survivesFaults";

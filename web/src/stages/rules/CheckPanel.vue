@@ -64,7 +64,7 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
           </p>
           <details v-if="claim.steps.length" class="mt-1">
             <summary class="text-moss cursor-pointer font-semibold max-md:min-h-11">
-              The shortest way there
+              {{ claim.isShortest ? 'The shortest way there' : 'A way there' }}
             </summary>
             <ol class="mt-1 space-y-1">
               <li v-for="(step, s) in claim.steps" :key="s" class="grid grid-cols-[4rem_1fr] gap-x-2">
