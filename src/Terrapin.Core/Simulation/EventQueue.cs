@@ -22,6 +22,9 @@ internal enum WorldEvent
     ValveOrdered,
     ValveMoves,
     ValveStands,
+
+    /// <summary>No report has come that it is at its end.</summary>
+    ValveIsMissed,
     ValveOpened,
 }
 

@@ -238,6 +238,10 @@ public sealed class Simulator
                 world.Move(coming.Index, SnagsDeg(coming.Index) ?? scenario.Valves[coming.Index].EndAngleDeg);
                 queue.Add(world.StandsS(coming.Index), coming with { Kind = WorldEvent.ValveStands });
                 break;
+            case WorldEvent.ValveIsMissed when coming.Stamp == orderStamps[coming.Index] && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, coming.Index) is { } fails:
+                Add(TraceKind.ConditionBegins, other: fails);
+                StepRules(RuleEvent.Begins(fails));
+                break;
             case WorldEvent.ValveStands when coming.Stamp == orderStamps[coming.Index]:
                 Stands(coming.Index);
                 break;
@@ -394,16 +398,15 @@ public sealed class Simulator
         ordered[valve] = heeds;
         Add(TraceKind.ClosingOrdered, sensor: sensor, rule: rule, valve: valve);
         bool turns = heeds && scenario.Valves[valve].Moves;
-        strokes[valve] += turns ? 1 : 0;
-        bool fails = scenario.Valves[valve].ReportsFailure && (strokes[valve] < 2 || EndsShort(valve));
-        if (rule >= 0 && fails && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } failure)
-        {
-            queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ConditionBegins, failure));
-        }
-
         if (turns)
         {
+            strokes[valve]++;
             queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve, Stamp: ++orderStamps[valve]));
+        }
+
+        if (rule >= 0 && scenario.Valves[valve].ReportsFailure && (strokes[valve] < 2 || EndsShort(valve)))
+        {
+            queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ValveIsMissed, valve, Stamp: orderStamps[valve]));
         }
     }
 

@@ -109,6 +109,20 @@ public class DeviceReportTests
     }
 
     [Fact]
+    public void What_another_order_has_freed_or_a_hand_has_opened_is_not_missed()
+    {
+        // The second rule orders while the handle is caught, before the first report is missed.
+        Rule second = Wet with { Id = "second", DelayS = 30 };
+        Rehearsed freed = Rehearser.Of(WithRules(Reporting(), Wet, second, Tells(RuleTrigger.ValveFails)), "hose", Mode.Away, faults: [Fault.DriveSnags]);
+        Assert.Equal((Outcome.Closes, 2), (freed.Outcome, freed.Events.Count(e => e.Kind == EventKind.ValveMoves)));
+        Assert.Empty(Told(freed));
+        Assert.DoesNotContain(freed.Events, e => e.Kind == EventKind.ValveFails);
+        double movesS = freed.Events.First(e => e.Kind == EventKind.ValveMoves).TimeS;
+        Meanwhile opened = new() { AtS = movesS + 8, Kind = MeanwhileKind.ValveOpened, StopValveId = "main" };
+        Assert.Empty(Told(Rehearser.Of(WithRules(Reporting(), Wet, Tells(RuleTrigger.ValveFails)), "hose", Mode.Away, faults: [Fault.DriveStalls], meanwhile: [opened])));
+    }
+
+    [Fact]
     public void Closing_once_more_is_tried_as_a_remedy_and_said_to_be_a_risk()
     {
         IReadOnlyList<Remedy> Remedies(Plan plan) => FaultRemedies.Of(plan, "hose", new AssessmentMemory());

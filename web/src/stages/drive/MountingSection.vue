@@ -133,7 +133,7 @@ function drag(changed: Partial<Mounting>, gesture?: number) {
           show('angle', axisResult.travelDeg, preferences.system)
         }}</strong>, shut from 82.5° on. Drag the axis: inside the green it shuts without straining.
       </figcaption>
-      <AxisPicture :values="axis" :result="axisResult" :system="preferences.system" @change="drag" />
+      <AxisPicture :values="axis" :result="axisResult" @change="drag" />
     </figure>
 
     <p v-if="assessed?.residualM3PerS" class="bg-clay-wash mt-3 max-w-md rounded-sm p-3">

@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import { line } from 'd3-shape'
 import { computed } from 'vue'
-import type { CurvePoint, UnitSystem } from '@/api/types'
+import type { CurvePoint } from '@/api/types'
 import { newGesture, startDrag, type DrawingPoint } from '@/ui/drag'
+import { useUnitSystem } from '@/ui/unitSystem'
 import { show } from '@/ui/units'
 
 /** Seen along the stem: the handle open and closed, the motor's axis, and where that may lie: shut, and not straining. */
 const props = defineProps<{
   values: { gripRadiusM: number; alongOpenM: number; alongClosedM: number }
   result: { endAngleDeg: number; shuts: boolean; tolerance: CurvePoint[] }
-  system: UnitSystem
 }>()
 const emit = defineEmits<{
   /** With the number of the drag that it comes of. */
   change: [values: { alongOpenM: number; alongClosedM: number }, gesture?: number]
 }>()
 
+const system = useUnitSystem()
 const STEM = { x: 150, y: 130 }
 const scale = computed(() => 150 / props.values.gripRadiusM)
 const toX = (m: number) => STEM.x + m * scale.value
