@@ -20,7 +20,7 @@ const rows = computed(() =>
 /** On a phone the strip is wider than the window: the stage that is shown is always in sight. */
 const strip = useTemplateRef('strip')
 watch(
-  [() => route.name, () => open.assessment],
+  [() => route.name, () => open.assessment !== null],
   async () => {
     await nextTick()
     const link = strip.value?.querySelector<HTMLElement>('[aria-current]')

@@ -1,8 +1,11 @@
 import { startDevice } from '@/api/device/device'
 import { watchNetwork } from '@/api/reachable'
 
-/** How long the first load waits to be watched over before Core is fetched without. */
-const MOST_WAIT_MS = 5000
+/**
+ * How long the first load waits to be watched over before Core is fetched without, and so is not kept: long, as on a slow line the
+ * app itself is kept first, and the server answers meanwhile.
+ */
+const MOST_WAIT_MS = 30_000
 
 /** Sees to it that the app opens without a signal the next time, and brings Core to the device once the page has been drawn. */
 export async function install(): Promise<void> {
