@@ -98,11 +98,9 @@ public sealed record SetupSheet
     private static string While(Rule rule, bool isOfModes = false)
     {
         string modes = isOfModes || rule.Modes.Distinct().Count() == Enum.GetValues<Mode>().Length ? "" : ModesOf(rule);
-        string hours = rule.Hours is { } h ? From(h) : "";
+        string hours = rule.Hours is { } h ? RuleText.FromTo(h.FromMin, h.UntilMin) : "";
         return modes.Length + hours.Length == 0 ? "always" : $"{modes} {hours}".Trim();
     }
-
-    private static string From(HoursOfDay hours) => $"from {RuleText.Clock(hours.FromMin)} to {RuleText.Clock(hours.UntilMin)}";
 
     private static string ModesOf(Rule rule) => string.Join(" or ", rule.Modes.Distinct().Select(m => m.ToString().ToLowerInvariant()));
 
@@ -128,7 +126,7 @@ public sealed record SetupSheet
             : [.. first, close];
     }
 
-    private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Hours is { } hours ? $"{c.Name} ({From(hours)})" : c.Name).ToArray() switch
+    private static string Told(Plan plan, Rule rule) => (plan.Installation.Contacts ?? []).Where(c => rule.Tells(c.Id)).Select(c => c.Hours is { } hours ? $"{c.Name} ({RuleText.FromTo(hours.FromMin, hours.UntilMin)})" : c.Name).ToArray() switch
     {
         [] when plan.Installation.Contacts is null => "whom it concerns",
         [] => "nobody",

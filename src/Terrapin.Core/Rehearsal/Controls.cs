@@ -23,7 +23,7 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
         return new Controls(
             driven,
             RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)], rules.Any(r => r.Action == RuleAction.Open) ? RuleGuards.Of(plan, driven) : null),
-            StartsMin(rules, [.. (plan.Installation.Contacts ?? []).Select(c => c.Hours)]),
+            StartsMin(rules, (plan.Installation.Contacts ?? []).Select(c => c.Hours)),
             [.. Enumerable.Range(0, rules.Length).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })]);
     }
 
@@ -31,10 +31,11 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
     /// Between two of these nothing changes for a leak but that it waits longer or shorter for the next: hours begin or are over, and what
     /// comes at a time of day has just gone by.
     /// </summary>
-    private static double[] StartsMin(Rule[] rules, HoursOfDay?[] listening) =>
-    [
-        .. (rules.Select(r => r.Hours).Concat(listening).ToArray() is var hours && hours.Any(h => h is not null) ? HoursOfDay.Parts(hours).Select(p => (double)p.FromMin) : [])
-            .Concat(rules.Where(r => r is { WaitsFor: RuleTrigger.TimeComes, AtMin: not null }).Select(r => r.AtMin!.Value + (WorstStart.JustAfterS / 60)))
-            .Distinct().Order(),
-    ];
+    private static double[] StartsMin(Rule[] rules, IEnumerable<HoursOfDay?> listening)
+    {
+        HoursOfDay[] hours = [.. rules.Select(r => r.Hours).Concat(listening).OfType<HoursOfDay>()];
+        IEnumerable<double> changes = hours.Length > 0 ? HoursOfDay.Parts(hours).Select(p => (double)p.FromMin) : [];
+        IEnumerable<double> justAfter = rules.Where(r => r is { WaitsFor: RuleTrigger.TimeComes, AtMin: not null }).Select(r => r.AtMin!.Value + (WorstStart.JustAfterS / 60));
+        return [.. changes.Concat(justAfter).Distinct().Order()];
+    }
 }

@@ -102,8 +102,8 @@ internal sealed class LeakScenario
         bool reports = plan.SpecOf(drive).ReportsPosition == Answer.Yes;
         bool isHeard = broken.IsHeard(drive.Id);
         bool moves = valve.Simulated.Moves && turns;
-        double? snagsDeg = broken.Snags && valve.Simulated.EndAngleDeg > Faults.StallDeg ? Faults.StallDeg : null;
         double endDeg = broken.Stalls ? Math.Min(Faults.StallDeg, valve.Simulated.EndAngleDeg) : valve.Simulated.EndAngleDeg;
+        double? snagsDeg = broken.Snags && endDeg > Faults.StallDeg ? Faults.StallDeg : null;
         return valve with
         {
             CannotClose = turns ? valve.CannotClose : valve.CannotClose ?? Cause.DriveWithoutPower,
@@ -119,7 +119,7 @@ internal sealed class LeakScenario
                 ReportsTurns = reports && isHeard,
                 // With its ends swapped it reports, rightly as it believes, that it is shut.
                 ReportsFailure = reports && (!isHeard || (broken.OrdersClose && (!moves || snagsDeg is not null || endDeg < CockLoss.ShutDeg))),
-                SnagsDeg = snagsDeg < endDeg ? snagsDeg : null,
+                SnagsDeg = snagsDeg,
             },
         };
     }

@@ -66,7 +66,7 @@ internal static class ContactFindings
             Mode[] then = [.. modes.Except(never).Where(mode => !IsHeard(mode, from))];
             if (then.Length > 0)
             {
-                yield return $"from {RuleText.Clock(from)} to {RuleText.Clock(until)} {When(then)}";
+                yield return $"{RuleText.FromTo(from, until)} {When(then)}";
             }
         }
     }

@@ -142,6 +142,11 @@ public static class RuleText
     /// <param name="min">Minutes from midnight.</param>
     internal static string Clock(int min) => string.Create(CultureInfo.InvariantCulture, $"{min / 60}:{min % 60:00}");
 
+    /// <summary>Hours as people say them.</summary>
+    /// <param name="fromMin">When they begin, minutes from midnight.</param>
+    /// <param name="untilMin">When they are over, minutes from midnight.</param>
+    internal static string FromTo(int fromMin, int untilMin) => $"from {Clock(fromMin)} to {Clock(untilMin)}";
+
     /// <summary>A temperature as the language has it.</summary>
     /// <param name="celsius">°C; <see langword="null"/>: not said.</param>
     private static string Celsius(double? celsius) => celsius is { } c ? $"{(c < 0 ? "minus " : "")}{Invariant(Math.Abs(c), "C")}" : "nothing";

@@ -1,3 +1,4 @@
+using Terrapin.Core.Drives;
 using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
@@ -19,6 +20,9 @@ namespace Terrapin.Core.Simulation;
 public readonly record struct SimulatedValve(
     double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false, double? SnagsDeg = null)
 {
+    /// <summary>Whether it stands at its end before it is shut.</summary>
+    public bool EndsShort => EndAngleDeg < CockLoss.ShutDeg;
+
     /// <summary>From its first movement, so many strokes without a report that it has come to its end are a failure. Our own figure.</summary>
     private const double StrokesUntilFailure = 2;
 

@@ -1,4 +1,3 @@
-using Terrapin.Core.Drives;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
@@ -256,13 +255,11 @@ public sealed class Simulator
     private void Stands(int valve)
     {
         Add(IsCaught(valve) ? TraceKind.ValveSnags : TraceKind.ValveStands, valve: valve);
-        if (strokes[valve] > 1 && !EndsShort(valve) && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
+        if (strokes[valve] > 1 && !scenario.Valves[valve].EndsShort && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
         {
             StepRules(RuleEvent.Ends(fails));
         }
     }
-
-    private bool EndsShort(int valve) => scenario.Valves[valve].EndAngleDeg < CockLoss.ShutDeg;
 
     private void Ends(int leak)
     {
@@ -404,7 +401,7 @@ public sealed class Simulator
             queue.Add(world.TimeS + delayS + scenario.Valves[valve].StartS, new Coming(WorldEvent.ValveMoves, valve, Stamp: ++orderStamps[valve]));
         }
 
-        if (rule >= 0 && scenario.Valves[valve].ReportsFailure && (strokes[valve] < 2 || EndsShort(valve)))
+        if (rule >= 0 && scenario.Valves[valve].ReportsFailure && (strokes[valve] < 2 || scenario.Valves[valve].EndsShort))
         {
             queue.Add(world.TimeS + delayS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ValveIsMissed, valve, Stamp: orderStamps[valve]));
         }

@@ -6,13 +6,13 @@ namespace Terrapin.Documents.Quantities;
 /// <summary>Reads what a person typed into a measurement field.</summary>
 public static partial class TypedQuantity
 {
-    private sealed record Pair(TypedKind First, TypedKind Second, Regex Between, string Example, string UsExample);
+    private sealed record Pair(TypedKind First, TypedKind Second, Regex Between);
 
     private static readonly Dictionary<TypedKind, Pair> Pairs = new()
     {
-        [TypedKind.PullAtArm] = new(TypedKind.Force, TypedKind.SmallLength, AtPattern(), "85 N at 140 mm", "19 lb at 5 1/2 in"),
-        [TypedKind.PressureAtFlow] = new(TypedKind.Pressure, TypedKind.Flow, AtPattern(), "2.1 bar at 15 L/min", "45 psi at 4 gpm"),
-        [TypedKind.LengthByWidth] = new(TypedKind.Length, TypedKind.Length, ByPattern(), "3.2 x 2.4", "10 x 8"),
+        [TypedKind.PullAtArm] = new(TypedKind.Force, TypedKind.SmallLength, AtPattern()),
+        [TypedKind.PressureAtFlow] = new(TypedKind.Pressure, TypedKind.Flow, AtPattern()),
+        [TypedKind.LengthByWidth] = new(TypedKind.Length, TypedKind.Length, ByPattern()),
     };
 
     /// <summary>Reads one quantity, or two joined by "at".</summary>
@@ -25,7 +25,7 @@ public static partial class TypedQuantity
     {
         if (Pairs.TryGetValue(kind, out Pair? pair))
         {
-            return ReadTwo(pair, text, system) is var (first, second) ? [first, second] : throw new FormatException($"Two readings belong here, such as \"{(system == UnitSystem.Metric ? pair.Example : pair.UsExample)}\".");
+            return ReadTwo(pair, text, system) is var (first, second) ? [first, second] : throw new FormatException($"Two readings belong here, such as \"{Example(kind, system)}\".");
         }
 
         return kind switch
@@ -39,9 +39,9 @@ public static partial class TypedQuantity
     }
 
     /// <summary>A jug against the watch.</summary>
-    private static readonly Pair InTime = new(TypedKind.Volume, TypedKind.Duration, InPattern(), "10 L in 50 s", "1 gal in 15 s");
+    private static readonly Pair InTime = new(TypedKind.Volume, TypedKind.Duration, InPattern());
 
-    private static readonly Pair OutsideByWall = new(TypedKind.SmallLength, TypedKind.SmallLength, ByPattern(), "22 x 3", "7/8 in x 1/16 in");
+    private static readonly Pair OutsideByWall = new(TypedKind.SmallLength, TypedKind.SmallLength, ByPattern());
 
     private static (double First, double Second)? ReadTwo(Pair pair, string text, UnitSystem system)
     {
@@ -120,6 +120,12 @@ public static partial class TypedQuantity
 
     private static string Example(TypedKind kind, UnitSystem system) => (kind, system) switch
     {
+        (TypedKind.PullAtArm, UnitSystem.Metric) => "85 N at 140 mm",
+        (TypedKind.PullAtArm, _) => "19 lb at 5 1/2 in",
+        (TypedKind.PressureAtFlow, UnitSystem.Metric) => "2.1 bar at 15 L/min",
+        (TypedKind.PressureAtFlow, _) => "45 psi at 4 gpm",
+        (TypedKind.LengthByWidth, UnitSystem.Metric) => "3.2 x 2.4",
+        (TypedKind.LengthByWidth, _) => "10 x 8",
         (TypedKind.Length, UnitSystem.Metric) => "2.4 m",
         (TypedKind.Length, _) => "7 ft 10 in",
         (TypedKind.SmallLength, UnitSystem.Metric) => "20.2 mm",

@@ -1,10 +1,11 @@
 import { contours } from 'd3-contour'
 import type { FloorMapSheet, FloorPoint, UnitSystem } from '@/api/types'
+import { volumeM3 } from '@/ui/units'
 
 /** Round amounts that the map is drawn in, ml, each band darker than the one before. */
 export const bandsMl: Record<UnitSystem, number[]> = {
   metric: [1, 2, 5, 10, 20, 50, 100].map((litres) => litres * 1000),
-  us: [0.25, 0.5, 1, 2.5, 5, 10, 25].map((gallons) => gallons * 3785.411784),
+  us: [0.25, 0.5, 1, 2.5, 5, 10, 25].map((gallons) => gallons * volumeM3('us') * 1e6),
 }
 
 /** How dark a band is, 0 to 255: the sooner, the darker. */

@@ -52,6 +52,10 @@ export const timeOfDay = (min: number): string => {
 /** What water is counted in. */
 export const volumeWord = (system: UnitSystem): string => (system === 'us' ? 'Gallons' : 'Litres')
 
+/** One of it: a litre or a gallon, m³. */
+export const volumeM3 = (system: UnitSystem): number =>
+  units.volume![system].find(({ below }) => below === null)!.size
+
 /** A SI value in the units of the reader. */
 export function show(kind: ShownKind, si: number, system: UnitSystem): string {
   if (kind === 'duration') return duration(si)

@@ -7,7 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
 import ChoiceField from '@/ui/ChoiceField.vue'
-import { show } from '@/ui/units'
+import { show, volumeM3 } from '@/ui/units'
 import { causeWords, faults, faultWords, modeWords, outcomeWords, type Choice } from '@/ui/words'
 import FaultCellMark from './FaultCellMark.vue'
 import { arrange, runsOn } from './faultCells'
@@ -43,7 +43,7 @@ function cellText(cell: FaultCell): string {
   return cell.cause ? causeWords[cell.cause] : outcomeWords[cell.outcome]
 }
 /** Round amounts on the scale of the squares, m³. */
-const roundM3 = { metric: [0.003, 0.03, 0.3], us: [1, 10, 100].map((gallons) => gallons * 3.785411784e-3) }
+const roundM3 = { metric: [0.003, 0.03, 0.3], us: [1, 10, 100].map((gallons) => gallons * volumeM3('us')) }
 const legend = computed<{ cell: Pick<FaultCell, 'outcome' | 'lostM3'>; text: string }[]>(() => [
   ...roundM3[preferences.system].map((lostM3) => ({
     cell: { outcome: 'closes' as const, lostM3 },

@@ -2,7 +2,7 @@
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Plan, Rehearsed } from '@/api/types'
 import { usePreferences } from '@/site/preferences'
-import { duration, figure, show } from '@/ui/units'
+import { duration, figure, show, volumeM3 } from '@/ui/units'
 import { roundTicks } from '@/ui/ticks'
 import { useWidth } from '@/ui/useWidth'
 import { eventWords, phaseWords } from '@/ui/words'
@@ -29,7 +29,7 @@ const CURVE_PX = 150
 const LANE_PX = 22
 const PAD = { left: 64, right: 18, top: 10, phases: 22, bottom: 26 }
 
-const literSize = computed(() => (preferences.system === 'metric' ? 1e-3 : 3.785411784e-3))
+const literSize = computed(() => volumeM3(preferences.system))
 const endS = computed(() => Math.max(1e-6, lastOf(props.rehearsed)) * (props.rehearsed.endless ? 1 : 1.06))
 const curve = computed(() => curveUntil(props.rehearsed, lastOf(props.rehearsed)))
 /** From 0 to the most of something onto pixels: no more of a scale is needed in the first load. */
