@@ -20,7 +20,7 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     {
         ["/api/assessments"] = "",
         ["/api/comparisons"] = "",
-        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,wipedUp@60,leakEnds@4000,timeIs:1320@0",
+        ["/api/rehearsals"] = "leak=glaze-sink-hose&mode=away&faults=internetFailed&meanwhile=modeBecomes:home@20,leakStarts:roof-wc-hose@30.5,leakEnds:roof-wc-hose@50,wipedUp:roof-wc-hose@55,wipedUp@60,leakEnds@4000,timeIs:1320@0,breaks:mainsFailed@12.5,worksAgain:mainsFailed@900",
         ["/api/fault-matrix"] = "beside=mainsFailed",
         ["/api/fault-remedies"] = "leak=glaze-sink-hose&beside=hubFailed",
         ["/api/rule-grid"] = "",
@@ -74,6 +74,11 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:nowhere/2@0")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:stair@0")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=getsCold:stair/-41@0")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp:roof-wc-hose@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=leakStarts:roof-wc-hose@30,leakEnds:roof-wc-hose@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=breaks@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=breaks:driveStalls@20")]
+    [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=worksAgain:nothing@20")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@NaN")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=wipedUp@-1")]
     [InlineData("/api/rehearsals", "leak=glaze-sink-hose&mode=away&meanwhile=modeBecomes@20")]

@@ -209,7 +209,7 @@ internal sealed class CheckState
             }
         }
 
-        for (int age = 0; age < oldestTicks && rules.KnowsOldestOnly && classes[number].Length > 1; age++)
+        for (int age = 0; age < oldestTicks && rules.KnowsOldestOnly && rules.ClassSizes[number] > 1; age++)
         {
             into.Add(new Move(MoveKind.DriesBeforeAnother, number, age));
         }
@@ -250,9 +250,9 @@ internal sealed class CheckState
                 Step(0, RuleEvent.Dry(WetOf(move.Index, move.AgeTicks)), isHeard, ordered);
                 break;
             case MoveKind.DriesBeforeAnother:
-                int first = Oldest(move.Index);
-                rules.Program.SetSo(words, DryOf(move.Index), move.AgeTicks * rules.TickMs);
-                Step(0, RuleEvent.Dry(first), isHeard, ordered);
+                // The one that stands for its class stands for the other from now on.
+                rules.Program.SetSo(words, Oldest(move.Index), move.AgeTicks * rules.TickMs);
+                Step(0, RuleEvent.TimePassed, isHeard, ordered);
                 break;
             case MoveKind.ModeBecomes:
                 Step(0, RuleEvent.Becomes((Mode)move.Index), isHeard, ordered);

@@ -9,11 +9,16 @@ namespace Terrapin.Core.Checker;
 /// </summary>
 internal sealed class CheckedRules
 {
-    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(int Sensor, int Valve)> links, int watched, IEnumerable<HoursOfDay?> listening)
+    private readonly IReadOnlyList<string> valveIds;
+    private readonly IReadOnlyList<(string SensorId, int Valve)> links;
+    private readonly IReadOnlyList<HoursOfDay?> listening;
+
+    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(string SensorId, int Valve)> links, int watched, IReadOnlyList<HoursOfDay?> listening)
     {
         (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
+        (this.valveIds, this.links, this.listening) = (valveIds, links, listening);
         Program = RuleProgram.Compile(rules, sensorIds, valveIds);
-        LinkedValves = [.. sensorIds.Select((_, s) => links.Where(l => l.Sensor == s).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
+        LinkedValves = [.. sensorIds.Select(id => links.Where(l => l.SensorId == id).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
         TickMs = rules.SelectMany(r => new[] { RuleProgram.Milliseconds(r.ConfirmS), RuleProgram.Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
         LongestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS) + RuleProgram.Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
@@ -21,6 +26,7 @@ internal sealed class CheckedRules
         OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
+        ClassSizes = [.. ClassOf.GroupBy(c => c).OrderBy(g => g.Key).Select(g => g.Count())];
         Day = DayPart.Of(rules.Select(r => r.Hours).Concat(listening), Program.Clock);
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
     }
@@ -61,6 +67,9 @@ internal sealed class CheckedRules
     /// <summary>For each sensor its class: those of one class are heard by the same rules and links, and are interchangeable. The watched one is alone.</summary>
     public int[] ClassOf { get; }
 
+    /// <summary>For each class how many sensors are of it.</summary>
+    public int[] ClassSizes { get; private init; }
+
     /// <summary>More sensors of one class and age than the largest number that a rule waits for make no difference.</summary>
     public int MostAlike { get; }
 
@@ -69,6 +78,27 @@ internal sealed class CheckedRules
     /// since. Of few sensors that allows for more than can be, so that what is found has to be run with the sensors that there are.
     /// </summary>
     public bool KnowsOldestOnly => MostAlike == 1;
+
+    /// <summary>The same with one sensor for each class, that has been wet longest, where no more need be known; classes and rules keep their numbers.</summary>
+    public CheckedRules OneOfEachClass()
+    {
+        if (!KnowsOldestOnly)
+        {
+            return this;
+        }
+
+        string[] ids = [.. SensorIds.Where((_, s) => Array.IndexOf(ClassOf, ClassOf[s]) == s)];
+        return new CheckedRules(
+            [.. Rules.Select(r => r with { SensorIds = [.. r.SensorIds.Where(ids.Contains)] })],
+            ids,
+            valveIds,
+            [.. links.Where(l => ids.Contains(l.SensorId))],
+            Watched < 0 ? Watched : Array.IndexOf(ids, SensorIds[Watched]),
+            listening)
+        {
+            ClassSizes = ClassSizes,
+        };
+    }
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="valveIds">Every stop valve with a drive.</param>
@@ -94,14 +124,14 @@ internal sealed class CheckedRules
             [.. left.Where(r => rules.Contains(r) || (r.WaitsFor == RuleTrigger.ModeComes && r.Action == RuleAction.Close))],
             ids,
             valveIds,
-            [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (Array.IndexOf(ids, l.SensorId), valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
+            [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (l.SensorId, valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
             isWatched ? Array.IndexOf(ids, sensorId) : -1,
-            listening ?? []);
+            [.. listening ?? []]);
     }
 
     private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.WaitsFor == RuleTrigger.SensorWet
         ? rule.Naming(sensors)
-        : rule with { AllBut = false, RoomIds = null, SensorIds = [], AtLeast = null };
+        : rule.NamingNone() with { AtLeast = null };
 
     /// <summary>What a part of the day brings, as the rules are told it: what begins before what ends.</summary>
     public IEnumerable<RuleEvent> ClockChangesTo(int dayPart)

@@ -34,6 +34,7 @@ internal static class Exploration
             return new Explored(null, Mode.Home, 0, 0, false);
         }
 
+        rules = rules.OneOfEachClass();
         var state = new CheckState(rules, forgetsDelays);
         var table = new StateTable(state.Length, mostStates);
         Span<ushort> packed = new ushort[state.Length];

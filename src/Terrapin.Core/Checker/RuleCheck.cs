@@ -18,7 +18,7 @@ public enum CheckedProperty
     /// <summary>The rule can fire at all.</summary>
     Fires,
 
-    /// <summary>No single fault that is there from the first drop leaves a leak that does harm running, in any mode.</summary>
+    /// <summary>No single fault leaves a leak that does harm running, in any mode: from the first drop, or whenever it comes and is over.</summary>
     SurvivesFaults,
 }
 
@@ -47,8 +47,11 @@ public enum CheckStepKind
     HourComes,
     ValveOpened,
 
-    /// <summary>Something is broken.</summary>
+    /// <summary>Something breaks.</summary>
     Breaks,
+
+    /// <summary>What was broken works again.</summary>
+    WorksAgain,
     Tells,
     Closes,
 
@@ -64,7 +67,7 @@ public enum CheckStepKind
 /// <param name="RuleId">The rule that tells or closes.</param>
 /// <param name="StopValveIds">The valves that are closed or opened.</param>
 /// <param name="AtMin">The time of day from now on, minutes from midnight; <see langword="null"/> where no rule holds in hours.</param>
-/// <param name="Fault">What is broken.</param>
+/// <param name="Fault">What breaks, or works again.</param>
 public sealed record CheckStep(double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null, Fault? Fault = null);
 
 /// <summary>One claim about the rules, and whether it holds.</summary>
@@ -81,8 +84,11 @@ public sealed record CheckedClaim
     /// <summary>The leaks that it is about: the same faults leave them running. Empty where it is about sensors or a rule.</summary>
     public required IReadOnlyList<string> LeakIds { get; init; }
 
-    /// <summary>The faults that leave them running.</summary>
+    /// <summary>The faults that leave them running when they are there from the first drop.</summary>
     public required IReadOnlyList<Fault> Faults { get; init; }
+
+    /// <summary>The other faults that do when they come, or are over, while they run.</summary>
+    public IReadOnlyList<Fault> LaterFaults { get; init; } = [];
 
     /// <summary>The valves of which one has to close.</summary>
     public required IReadOnlyList<string> StopValveIds { get; init; }
@@ -100,6 +106,9 @@ public sealed record CheckedClaim
 
     /// <summary>Whether there is no shorter way.</summary>
     public bool IsShortest { get; init; }
+
+    /// <summary>That way as a rehearsal; <see langword="null"/> where none can show it.</summary>
+    public AskedRehearsal? Rehearsal { get; init; }
 }
 
 /// <summary>What holds of a plan's rules under any order of events.</summary>

@@ -56,4 +56,11 @@ public static class Faults
     public const double StallDeg = 45;
 
     public static IReadOnlyList<Fault> All { get; } = Enum.GetValues<Fault>();
+
+    /// <summary>Those that can begin, and be over, while a leak runs. The others are there long before, or are what people do.</summary>
+    public static IReadOnlyList<Fault> ComeAndGo { get; } =
+    [
+        Fault.MainsFailed, Fault.InternetFailed, Fault.RouterFailed, Fault.HubFailed, Fault.CloudFailed,
+        Fault.SensorFlat, Fault.SensorDead, Fault.SensorOutOfReach, Fault.DriveBatteryFlat, Fault.TelephonesMuted,
+    ];
 }

@@ -8,10 +8,10 @@ public enum MeanwhileKind
 {
     ModeBecomes,
 
-    /// <summary>The water of the leak is wiped up; it may run on.</summary>
+    /// <summary>The water of a leak is wiped up; it may run on.</summary>
     WipedUp,
 
-    /// <summary>The leak ends by itself, or somebody turns it off.</summary>
+    /// <summary>A leak ends by itself, or somebody turns it off.</summary>
     LeakEnds,
 
     /// <summary>Another leak begins.</summary>
@@ -29,6 +29,12 @@ public enum MeanwhileKind
 
     /// <summary>What time of day it is then. Without one the leak begins at the worst.</summary>
     TimeIs,
+
+    /// <summary>Something breaks that worked until then.</summary>
+    Breaks,
+
+    /// <summary>Something that was broken works again.</summary>
+    WorksAgain,
 }
 
 /// <summary>Something that happens while a leak runs.</summary>
@@ -46,7 +52,7 @@ public sealed record Meanwhile
     /// <summary>What the mode becomes.</summary>
     public Mode? Mode { get; init; }
 
-    /// <summary>The leak that begins.</summary>
+    /// <summary>The leak that begins, ends or is wiped up; <see langword="null"/> where it is the one that is rehearsed.</summary>
     [Id]
     public string? LeakId { get; init; }
 
@@ -69,6 +75,9 @@ public sealed record Meanwhile
     /// <summary>From midnight to the time of day.</summary>
     [Limits(0, HoursOfDay.DayMin - 1, "min")]
     public int? Min { get; init; }
+
+    /// <summary>What breaks or works again: one of <see cref="Faults.ComeAndGo"/>.</summary>
+    public Fault? Fault { get; init; }
 }
 
 /// <summary>A rehearsal that is kept with the plan, and must go on coming out as well as it did.</summary>

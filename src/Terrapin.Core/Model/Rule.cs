@@ -123,6 +123,10 @@ public sealed record Rule
     [AtMost(200)]
     public IReadOnlyList<string>? RoomIds { get; init; }
 
+    /// <summary>With <see cref="AllBut"/>: only the sensors with one of these tags, and each that gets one; <see langword="null"/>: tagged or not.</summary>
+    [AtMost(50)]
+    public IReadOnlyList<string>? Tags { get; init; }
+
     /// <summary>What a sensor that gets cold is below; <see langword="null"/>: nobody has said.</summary>
     [Limits(-FarthestC, FarthestC, "°C")]
     public double? ColderThanC { get; init; }
@@ -201,11 +205,20 @@ public sealed record Rule
 
     /// <summary>Whether a sensor is one of those that it waits for: wet, silent or cold.</summary>
     /// <param name="sensor">One of the plan's.</param>
-    public bool Names(Sensor sensor) => SensorIds.Contains(sensor.Id) != AllBut && (!AllBut || RoomIds?.Contains(sensor.RoomId) != false);
+    public bool Names(Sensor sensor) => AllBut
+        ? !SensorIds.Contains(sensor.Id) && RoomIds?.Contains(sensor.RoomId) != false && Tags?.Any(t => sensor.Tags?.Contains(t) == true) != false
+        : SensorIds.Contains(sensor.Id);
+
+    /// <summary>Whether it listens to a group of sensors that can grow: those of some rooms, or with some tags.</summary>
+    [JsonIgnore]
+    public bool IsOfGroup => RoomIds is not null || Tags is not null;
+
+    /// <summary>The same rule without its sensors, its rooms and its tags.</summary>
+    public Rule NamingNone() => this with { AllBut = false, RoomIds = null, Tags = null, SensorIds = [] };
 
     /// <summary>The same rule with each of its sensors named.</summary>
     /// <param name="sensors">The plan's.</param>
-    public Rule Naming(IEnumerable<Sensor> sensors) => this with { AllBut = false, RoomIds = null, SensorIds = [.. sensors.Where(Names).Select(s => s.Id)] };
+    public Rule Naming(IEnumerable<Sensor> sensors) => NamingNone() with { SensorIds = [.. sensors.Where(Names).Select(s => s.Id)] };
 
     /// <summary>Whether it waits for a button.</summary>
     /// <param name="buttonId">One of the plan's.</param>

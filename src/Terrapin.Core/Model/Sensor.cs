@@ -53,6 +53,10 @@ public sealed record Sensor
     [AtMost(60)]
     public string? Batch { get; init; }
 
+    /// <summary>Words of one's own that sort it beside its room, each at most <see cref="LongestTag"/> characters and without a comma; <see langword="null"/>: none.</summary>
+    [AtMost(10)]
+    public IReadOnlyList<string>? Tags { get; init; }
+
     /// <summary>What its radio has to get out of.</summary>
     public RadioCover Cover { get; init; }
 
@@ -70,6 +74,15 @@ public sealed record Sensor
     /// <summary>The leak points of its room that it can hear, each with the way the water has to go.</summary>
     [AtMost(100)]
     public required IReadOnlyList<LeakDistance> Distances { get; init; }
+
+    /// <summary>Characters of a tag.</summary>
+    public const int LongestTag = 40;
+
+    /// <summary>What a tag looks like.</summary>
+    public static readonly string TagForm = $"a tag of 1 to {LongestTag} characters, without a comma and without a space before or after it";
+
+    /// <summary>Whether a text can be a tag.</summary>
+    public static bool IsTag(string text) => text.Length is > 0 and <= LongestTag && text == text.Trim() && !text.AsSpan().ContainsAny(",\n\r\t");
 }
 
 /// <summary>How far the water runs along the floor from a leak point to a sensor.</summary>

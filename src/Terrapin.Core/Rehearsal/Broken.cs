@@ -67,6 +67,10 @@ internal sealed class Broken
         ? new Broken(plan, reach, [.. faults.Where(f => f != Fault.MainsFailed)], corner, [.. failed.Where(p => p.Kind != PartKind.Mains)])
         : this;
 
+    /// <summary>The same with one thing more broken, or with one that works again.</summary>
+    public Broken After(Meanwhile change) => new(
+        plan, reach, change.Kind == MeanwhileKind.Breaks ? [.. faults, change.Fault!.Value] : [.. faults.Where(f => f != change.Fault)], corner, failed);
+
     /// <summary>Whether the hub reaches the internet.</summary>
     public bool HasInternet => !faults.Contains(Fault.InternetFailed) && !faults.Contains(Fault.RouterFailed) && !HasFailed(PartKind.Internet) && !mainsFailed;
 

@@ -14,7 +14,6 @@ internal sealed class LeakRun
     private readonly Plan plan;
     private readonly LeakCase leak;
     private readonly Mode mode;
-    private readonly Broken broken;
     private readonly LeakScenario scenario;
     private readonly double flow;
     private readonly ValveCase[] valves;
@@ -30,9 +29,9 @@ internal sealed class LeakRun
     private readonly ValveCase[] moved;
     private readonly TraceEntry? still;
 
-    private LeakRun(Plan plan, LeakScenario scenario, Mode mode, Broken broken)
+    private LeakRun(Plan plan, LeakScenario scenario, Mode mode)
     {
-        (this.plan, this.scenario, this.mode, this.broken) = (plan, scenario, mode, broken);
+        (this.plan, this.scenario, this.mode) = (plan, scenario, mode);
         leak = scenario.Leaks[0];
         flow = leak.Flow.OpenM3PerS;
         valves = scenario.Valves[0];
@@ -53,7 +52,7 @@ internal sealed class LeakRun
     /// <param name="story">What happens meanwhile.</param>
     /// <param name="startMin">The time of day at the first drop, minutes from midnight; <see langword="null"/> where no rule looks at the clock.</param>
     public static Rehearsed Of(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story, double? startMin = null) => leak.Flow.OpenM3PerS > 0
-        ? new LeakRun(plan, new LeakScenario(plan, controls, leak, mode, broken, story, startMin ?? 0), mode, broken).Read() with { StartMin = startMin }
+        ? new LeakRun(plan, new LeakScenario(plan, controls, leak, mode, broken, story, startMin ?? 0), mode).Read() with { StartMin = startMin }
         : NoFlow(leak, mode);
 
     private static Rehearsed NoFlow(LeakCase leak, Mode mode) => new()
@@ -108,7 +107,7 @@ internal sealed class LeakRun
     /// <returns>The very list where none is opened, as in nearly every run.</returns>
     private static IReadOnlyList<TraceEntry> Lasting(IReadOnlyList<TraceEntry> all)
     {
-        if (First(all, e => e.Kind == TraceKind.ValveOpens) is null)
+        if (First(all, e => e.Opens) is null)
         {
             return all;
         }
@@ -117,12 +116,12 @@ internal sealed class LeakRun
         var lasting = new List<TraceEntry>();
         foreach (TraceEntry entry in all.Reverse())
         {
-            if (entry.Kind == TraceKind.ValveOpens)
+            if (entry.Opens)
             {
                 opened.Add(entry.Valve);
             }
 
-            if (!(entry.Kind is TraceKind.ClosingOrdered or TraceKind.ValveMoves or TraceKind.ValveStands or TraceKind.ValveSnags or TraceKind.StoodShut && opened.Contains(entry.Valve)))
+            if (!((entry.Stands || entry.Kind is TraceKind.ClosingOrdered or TraceKind.ValveMoves or TraceKind.StoodShut) && opened.Contains(entry.Valve)))
             {
                 lasting.Add(entry);
             }
@@ -154,7 +153,7 @@ internal sealed class LeakRun
     private Rehearsed Closed(TraceEntry moves)
     {
         bool stops = moved.Any(Stops);
-        TraceEntry stands = still ?? lasting.First(e => e.Kind is TraceKind.ValveStands or TraceKind.ValveSnags && e.Valve == moves.Valve);
+        TraceEntry stands = still ?? lasting.First(e => e.Stands && e.Valve == moves.Valve);
         DrainParts drain = (moved.LastOrDefault(Stops) ?? moved[^1]).Drain.And(drained);
         double totalM3 = OutOf(stands) + drain.TotalM3;
         Cause? cause = stops ? null : WhyItPasses(ValveOf(moves)!);
@@ -184,13 +183,25 @@ internal sealed class LeakRun
     private bool EndsShort(ValveCase valve) => EndDeg(valve) < CockLoss.ShutDeg;
 
     /// <summary>Where its handle is left, degrees from open.</summary>
-    private double EndDeg(ValveCase valve) => valve.Simulated.SnagsDeg is { } snagsDeg && Lasts(e => e.Kind == TraceKind.ValveStands && e.Valve == valve.Index) is null
-        ? snagsDeg
-        : valve.Simulated.EndAngleDeg;
+    private double EndDeg(ValveCase valve) => LastStand(valve)?.AngleDeg ?? valve.Simulated.EndAngleDeg;
+
+    /// <summary>When it came to where it is left; <see langword="null"/> where it did not move.</summary>
+    private TraceEntry? LastStand(ValveCase valve)
+    {
+        for (int i = lasting.Count - 1; i >= 0; i--)
+        {
+            if (lasting[i].Stands && lasting[i].Valve == valve.Index)
+            {
+                return lasting[i];
+            }
+        }
+
+        return null;
+    }
 
     private bool Stops(ValveCase valve) => WhyItPasses(valve) is null;
 
-    private Cause? WhyItPasses(ValveCase valve) => EndsShort(valve) ? Cause.StopsShort : PumpGoesOn(valve) ? Cause.PumpRunsOn : valve.RunsOn;
+    private Cause? WhyItPasses(ValveCase valve) => EndsShort(valve) ? LastStand(valve)?.Kind == TraceKind.ValveHalts ? Cause.DriveWithoutPower : Cause.StopsShort : PumpGoesOn(valve) ? Cause.PumpRunsOn : valve.RunsOn;
 
     /// <summary>A pump behind it that no rule has switched off.</summary>
     private bool PumpGoesOn(ValveCase valve) => valve.PumpRunsOn
@@ -253,7 +264,7 @@ internal sealed class LeakRun
     {
         double horizonS = Math.Max(LeastHorizonS, 1.5 * trace.Entries.Max(e => e.TimeS));
         bool told = plan.Installation.Contacts is null
-            ? broken.ReachesTelephones && Entry(TellsOfLeak) is not null
+            ? Entry(e => TellsOfLeak(e) && scenario.BrokenAt(e.TimeS).ReachesTelephones) is not null
             : Told().Any(t => t.Hears);
         Outcome outcome = told ? Outcome.TellsOnly : Outcome.Nothing;
         if (Entry(e => e.Kind == TraceKind.LeakEnds && e.Leak == 0) is { } spent)
@@ -284,7 +295,7 @@ internal sealed class LeakRun
     }
 
     /// <summary>When a valve that had closed on the leak's way is opened; <c>null</c> if none is.</summary>
-    private TraceEntry? OpenedAgain => Entry(e => e.Kind == TraceKind.ValveOpens && ValveOf(e) is not null);
+    private TraceEntry? OpenedAgain => Entry(e => e.Opens && ValveOf(e) is not null);
 
     private Cause WhyItRunsOn(bool told)
     {
@@ -295,15 +306,20 @@ internal sealed class LeakRun
 
         foreach (TraceEntry ordered in lasting.Where(e => e.Kind == TraceKind.ClosingOrdered))
         {
-            if ((ValveOf(ordered)?.CannotClose ?? leak.NoValve) is { } cannot)
+            if (((ValveOf(ordered) is { } valve ? scenario.CannotClose(valve, ordered.TimeS) : null) ?? leak.NoValve) is { } cannot)
             {
                 return cannot;
             }
 
-            if (ordered.Rule >= 0 && !broken.OrdersClose && ValveOf(ordered) is not null)
+            if (ordered.Rule >= 0 && !scenario.BrokenLast.OrdersClose && ValveOf(ordered) is not null)
             {
                 return Cause.EndsSwapped;
             }
+        }
+
+        if (scenario.HubWasDown)
+        {
+            return Cause.HubDead;
         }
 
         if (told)
@@ -321,7 +337,7 @@ internal sealed class LeakRun
             return Cause.NeverWet;
         }
 
-        if (plan.Installation.Hubs.Count > 0 && !broken.HubWorks)
+        if (plan.Installation.Hubs.Count > 0 && !scenario.BrokenLast.HubWorks)
         {
             return Cause.HubDead;
         }
@@ -331,7 +347,7 @@ internal sealed class LeakRun
             return Cause.NobodyHears;
         }
 
-        if (leak.Sensors.All(s => s.TripM3 is null || !scenario.Speaks(s) || !scenario.IsHeard(s)))
+        if (leak.Sensors.All(s => s.TripM3 is null || !scenario.Speaks(s, scenario.BrokenLast) || !scenario.IsHeard(s, scenario.BrokenLast)))
         {
             return Cause.SensorGone;
         }
@@ -413,14 +429,14 @@ internal sealed class LeakRun
         foreach (Contact contact in plan.Installation.Contacts ?? [])
         {
             bool Tells(TraceEntry entry) => TellsOfLeak(entry) && plan.Installation.Rules[entry.Rule].Tells(contact.Id);
-            bool Hears(TraceEntry entry) => broken.Hears(contact, scenario.ModeAt(entry.TimeS), scenario.MinuteAt(entry.TimeS));
+            bool Hears(TraceEntry entry) => scenario.BrokenAt(entry.TimeS).Hears(contact, scenario.ModeAt(entry.TimeS), scenario.MinuteAt(entry.TimeS));
             if ((Entry(e => Tells(e) && Hears(e)) ?? Entry(Tells)) is not { } told)
             {
                 continue;
             }
 
             bool hears = Hears(told);
-            double? actsAtS = hears && broken.SomebodyActs ? told.TimeS + contact.ActsAfterS : null;
+            double? actsAtS = hears && scenario.BrokenLast.SomebodyActs ? told.TimeS + contact.ActsAfterS : null;
             yield return new ToldContact(contact.Id, told.TimeS, hears, actsAtS, actsAtS is { } at ? OutAt(at) : null);
         }
     }
@@ -453,18 +469,19 @@ internal sealed class LeakRun
             entry.TimeS,
             kind,
             OutOf(entry),
-            kind == EventKind.SensorCold ? plan.Installation.Sensors[scenario.Scenario.Program!.SensorOf(entry.Other)].Id : entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id,
+            kind == EventKind.SensorCold ? plan.Installation.Sensors[scenario.Program!.SensorOf(entry.Other)].Id : entry.Sensor < 0 ? null : plan.Installation.Sensors[entry.Sensor].Id,
             entry.Rule < 0 ? null : plan.Installation.Rules[entry.Rule].Id,
             kind == EventKind.ModeBecomes ? (Mode)entry.Other : null,
-            kind == EventKind.LeakStarts ? scenario.Leaks[entry.Leak].Leak.Id : null,
-            kind == EventKind.ButtonPressed ? plan.Installation.Buttons![scenario.Scenario.Program!.WhatIs(entry.Other).Index].Id : null,
-            kind != EventKind.ValveStopsShort ? null : entry.Kind == TraceKind.ValveSnags ? ValveOf(entry)!.Simulated.SnagsDeg : ValveOf(entry)!.Simulated.EndAngleDeg)
+            kind is EventKind.LeakStarts or EventKind.LeakEnds or EventKind.WipedUp && entry.Leak > 0 ? scenario.Leaks[entry.Leak].Leak.Id : null,
+            kind == EventKind.ButtonPressed ? plan.Installation.Buttons![scenario.Program!.WhatIs(entry.Other).Index].Id : null,
+            kind == EventKind.ValveStopsShort ? entry.AngleDeg : null,
+            entry.Kind == TraceKind.Changes ? scenario.Changes[entry.Other].Fault : null)
         : null;
 
     private EventKind? KindOf(TraceEntry entry) => entry.Kind switch
     {
         TraceKind.LeakStarts => entry.Leak == 0 ? EventKind.FirstDrop : EventKind.LeakStarts,
-        TraceKind.LeakEnds when entry.Leak == 0 => EventKind.LeakEnds,
+        TraceKind.LeakEnds => EventKind.LeakEnds,
         TraceKind.SensorWet => EventKind.SensorWet,
         TraceKind.SensorDry => EventKind.SensorDry,
         TraceKind.HubKnows => EventKind.HubKnows,
@@ -475,7 +492,9 @@ internal sealed class LeakRun
         TraceKind.Reset => EventKind.Reset,
         TraceKind.OpeningRefused => EventKind.OpeningRefused,
         TraceKind.ValveOpens when ValveOf(entry) is not null => EventKind.ValveOpens,
-        TraceKind.ConditionBegins => scenario.Scenario.Program!.WhatIs(entry.Other).Trigger switch
+        TraceKind.ValveReopens when ValveOf(entry) is not null => EventKind.ValveReopens,
+        TraceKind.Changes => scenario.Changes[entry.Other].Kind == MeanwhileKind.Breaks ? EventKind.Breaks : EventKind.WorksAgain,
+        TraceKind.ConditionBegins => scenario.Program!.WhatIs(entry.Other).Trigger switch
         {
             RuleTrigger.MainsFails => EventKind.MainsFails,
             RuleTrigger.InternetFails => EventKind.InternetFails,
@@ -486,7 +505,7 @@ internal sealed class LeakRun
         TraceKind.StoodShut when ValveOf(entry) is not null => EventKind.StoodShut,
         TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,
         TraceKind.ValveMoves when ValveOf(entry) is not null => EventKind.ValveMoves,
-        TraceKind.ValveSnags when ValveOf(entry) is not null => EventKind.ValveStopsShort,
+        TraceKind.ValveSnags or TraceKind.ValveHalts when ValveOf(entry) is not null => EventKind.ValveStopsShort,
         TraceKind.ValveStands when ValveOf(entry) is { } valve && EndsShort(valve) => EventKind.ValveStopsShort,
         TraceKind.ValveStands when entry == still || (ValveOf(entry) is { } once && Stops(once) && !lasting.Contains(entry)) => EventKind.FlowStops,
         _ => null,

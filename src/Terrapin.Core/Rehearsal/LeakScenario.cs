@@ -28,7 +28,8 @@ internal sealed class LeakScenario
     private readonly Plan plan;
     private readonly Controls controls;
     private readonly Mode mode;
-    private readonly Broken broken;
+    /// <summary>What is broken from when on, s: from the first drop, and from each change.</summary>
+    private readonly (double FromS, Broken Broken)[] brokenFrom;
     private readonly LeakStory story;
     private readonly SensorCase? first;
     private readonly double startMin;
@@ -45,18 +46,33 @@ internal sealed class LeakScenario
     /// <param name="startMin">The time of day at the first drop, minutes from midnight.</param>
     public LeakScenario(Plan plan, Controls controls, LeakCase leak, Mode mode, Broken broken, LeakStory story, double startMin)
     {
-        (this.plan, this.controls, this.mode, this.broken, this.story, this.startMin) = (plan, controls, mode, broken, story, startMin);
+        (this.plan, this.controls, this.mode, this.story, this.startMin) = (plan, controls, mode, story, startMin);
         first = leak.First();
         Leaks = [leak, .. story.Others];
+        Changes = [.. story.Steps.Where(s => s.Kind is MeanwhileKind.Breaks or MeanwhileKind.WorksAgain).OrderBy(s => s.AtS)];
+        brokenFrom = new (double, Broken)[1 + Changes.Length];
+        brokenFrom[0] = (0, broken);
+        for (int i = 0; i < Changes.Length; i++)
+        {
+            brokenFrom[i + 1] = (Changes[i].AtS, brokenFrom[i].Broken.After(Changes[i]));
+        }
+
+        Program = Array.Exists(brokenFrom, b => b.Broken.HubWorks) ? controls.Program : null;
         shutBy = controls.Beforehand.Length == 0 ? [] : ShutBeforehand(broken.BeforeFirstDrop());
-        Valves = [.. Leaks.Select(l => (ValveCase[])[.. l.Valves.OfType<ValveCase>().Select(Weaken)])];
-        Scenario = Built();
+        Valves = ValvesWith(broken);
+        Scenario = Built(broken, Valves) with { Changes = [.. brokenFrom.Skip(1).Select(b => (b.FromS, Built(b.Broken, ValvesWith(b.Broken))))] };
     }
+
+    /// <summary>What breaks and what works again, in the order of time.</summary>
+    public Meanwhile[] Changes { get; }
+
+    /// <summary>The hub's, if it works at any time.</summary>
+    public RuleProgram? Program { get; }
 
     /// <summary>The one that is rehearsed, then the others.</summary>
     public LeakCase[] Leaks { get; }
 
-    /// <summary>For each leak the stop valves on its way that something closes, as weak as what is broken leaves them.</summary>
+    /// <summary>For each leak the stop valves on its way that something closes, as weak as what is broken at the first drop leaves them.</summary>
     public ValveCase[][] Valves { get; }
 
     public Scenario Scenario { get; }
@@ -69,11 +85,26 @@ internal sealed class LeakScenario
     /// <param name="timeS">From the first drop, s.</param>
     public double MinuteAt(double timeS) => (startMin + (timeS / 60)) % HoursOfDay.DayMin;
 
+    /// <summary>What is broken at a time.</summary>
+    /// <param name="timeS">From the first drop, s.</param>
+    public Broken BrokenAt(double timeS) => brokenFrom.Last(b => b.FromS <= timeS).Broken;
+
+    /// <summary>What is broken in the end.</summary>
+    public Broken BrokenLast => brokenFrom[^1].Broken;
+
+    /// <summary>Whether the hub stopped working while the leak ran.</summary>
+    public bool HubWasDown => Changes.Length > 0 && plan.Installation.Hubs.Count > 0 && Array.Exists(brokenFrom, b => !b.Broken.HubWorks);
+
+    /// <summary>Why a valve cannot close at a time; <see langword="null"/> where it can.</summary>
+    /// <param name="valve">One of <see cref="Valves"/>.</param>
+    /// <param name="timeS">From the first drop, s.</param>
+    public Cause? CannotClose(ValveCase valve, double timeS) => Changes.Length == 0 ? valve.CannotClose : Weaken(Leaks.SelectMany(l => l.Valves).OfType<ValveCase>().First(v => v.Index == valve.Index), BrokenAt(timeS)).CannotClose;
+
     /// <summary>Whether a sensor says anything.</summary>
-    public bool Speaks(SensorCase sensor) => broken.Speaks(plan.Installation.Sensors[sensor.Index], IsFirst(sensor.Index));
+    public bool Speaks(SensorCase sensor, Broken broken) => broken.Speaks(plan.Installation.Sensors[sensor.Index], IsFirst(sensor.Index));
 
     /// <summary>Whether the hub hears a sensor.</summary>
-    public bool IsHeard(SensorCase sensor) => broken.IsHeard(sensor.SensorId, IsFirst(sensor.Index));
+    public bool IsHeard(SensorCase sensor, Broken broken) => broken.IsHeard(sensor.SensorId, IsFirst(sensor.Index));
 
     private bool IsSilent(int sensor, Broken what) => plan.Installation.Sensors[sensor] is var one && !(what.Speaks(one, IsFirst(sensor)) && what.IsHeard(one.Id, IsFirst(sensor)));
 
@@ -94,7 +125,9 @@ internal sealed class LeakScenario
         return rule.Modes.Contains(mode) && rule.HoldsAt(startMin) && (rule.WaitsFor == RuleTrigger.ModeComes || Silent() >= (rule.AtLeast ?? 1));
     }
 
-    private ValveCase Weaken(ValveCase valve)
+    private ValveCase[][] ValvesWith(Broken broken) => [.. Leaks.Select(l => (ValveCase[])[.. l.Valves.OfType<ValveCase>().Select(v => Weaken(v, broken))])];
+
+    private ValveCase Weaken(ValveCase valve, Broken broken)
     {
         FittedDrive drive = plan.DriveOn(valve.StopValveId)!;
         bool turns = broken.CanTurn(drive);
@@ -120,54 +153,61 @@ internal sealed class LeakScenario
                 // With its ends swapped it reports, rightly as it believes, that it is shut.
                 ReportsFailure = reports && (!isHeard || (broken.OrdersClose && (!moves || snagsDeg is not null || endDeg < CockLoss.ShutDeg))),
                 SnagsDeg = snagsDeg,
+                ReopensByItself = drive.OnMainsFailure == MainsFailurePolicy.CloseThenReopen,
             },
         };
     }
 
-    private Scenario Built()
+    private Scenario Built(Broken broken, ValveCase[][] valves)
     {
         // Valves that are on no leak's way, or that nothing closes, turn without a part in it.
         var simulated = new SimulatedValve[controls.DrivenIds.Length];
-        foreach (ValveCase valve in Valves.SelectMany(v => v))
+        foreach (ValveCase valve in valves.SelectMany(v => v))
         {
             SimulatedValve other = simulated[valve.Index];
             simulated[valve.Index] = valve.Simulated with { PassesM3PerS = Math.Max(other.PassesM3PerS, valve.Simulated.PassesM3PerS) };
         }
 
-        RuleProgram? program = broken.HubWorks ? controls.Program : null;
         return new Scenario
         {
-            Program = program,
+            Program = broken.HubWorks ? controls.Program : null,
             HubS = Leaks[0].HubS,
             Valves = simulated,
-            Links = [.. Leaks.SelectMany(Links).Distinct()],
+            Links = broken.LinksClose ? [.. Leaks.SelectMany(Links).Distinct()] : [],
             Mode = mode,
             ModeChanges = [.. Steps(MeanwhileKind.ModeBecomes).Select(s => (s.AtS, s.Mode!.Value))],
-            Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, 0))],
+            Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, IndexOf(s.LeakId)))],
             Resets = [.. Steps(MeanwhileKind.Reset).Select(s => s.AtS)],
             OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
-            SilentSensors = program is not { KnowsSilence: true } ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
-            Conditions = program is null ? [] : [.. Conditions(program)],
+            SilentSensors = Program is not { KnowsSilence: true } ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
+            Outages = broken.HubWorks && Program is { } knows ? [.. Outages(knows, broken)] : [],
+            Conditions = Program is null ? [] : [.. Conditions(Program, broken)],
             StartMin = startMin,
-            Clock = program is null ? [] : [.. Clock(program)],
-            Leaks = [.. Leaks.Select(LeakOf)],
+            Clock = Program is null ? [] : [.. Clock(Program)],
+            Leaks = [.. Leaks.Select((leak, i) => LeakOf(leak, i, broken))],
         };
     }
 
     private IEnumerable<Meanwhile> Steps(MeanwhileKind kind) => story.Steps.Where(s => s.Kind == kind);
 
-    private IEnumerable<(double AtS, int Condition, bool Begins)> Conditions(RuleProgram program)
+    /// <summary>Index of a leak that runs; the one that is rehearsed where none is said.</summary>
+    private int IndexOf(string? leakId) => leakId is null ? 0 : Array.FindIndex(Leaks, l => l.Leak.Id == leakId);
+
+    private static IEnumerable<int> Outages(RuleProgram program, Broken broken)
     {
         if (broken.MainsFails && program.ConditionOf(RuleTrigger.MainsFails) is { } mains)
         {
-            yield return (0, mains, true);
+            yield return mains;
         }
 
         if (!broken.HasInternet && program.ConditionOf(RuleTrigger.InternetFails) is { } internet)
         {
-            yield return (0, internet, true);
+            yield return internet;
         }
+    }
 
+    private IEnumerable<(double AtS, int Condition, bool Begins)> Conditions(RuleProgram program, Broken broken)
+    {
         string[] buttons = [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)];
         foreach (Meanwhile pressed in Steps(MeanwhileKind.ButtonPressed))
         {
@@ -196,21 +236,28 @@ internal sealed class LeakScenario
         return program.Clock.SelectMany(c => c.Changes(startMin, lastS).Select(change => (change.AtS, c.Condition, change.Begins))).OrderByDescending(c => c.Begins);
     }
 
-    private SimulatedLeak LeakOf(LeakCase leak, int index) => new()
+    private SimulatedLeak LeakOf(LeakCase leak, int index, Broken broken) => new()
     {
         Flow = leak.Flow,
         Kept = Leaks.Length == 1 ? leak.Turning : null,
         Valves = [.. leak.Valves.Select(v => v?.Index ?? -1)],
         HoldsM3 = leak.Leak.PipeId is null ? leak.Leak.HoldsM3 ?? double.PositiveInfinity : double.PositiveInfinity,
         StartsS = index == 0 ? 0 : Steps(MeanwhileKind.LeakStarts).ElementAt(index - 1).AtS,
-        EndsS = index == 0 ? Steps(MeanwhileKind.LeakEnds).Select(s => s.AtS).DefaultIfEmpty(double.PositiveInfinity).Min() : double.PositiveInfinity,
+        EndsS = Steps(MeanwhileKind.LeakEnds).Where(s => IndexOf(s.LeakId) == index).Select(s => s.AtS).DefaultIfEmpty(double.PositiveInfinity).Min(),
         StoppedByRules = leak.Leak.PipeId is null ? [.. Enumerable.Range(0, plan.Installation.Rules.Count).Where(r => plan.StopsMachineOf(plan.Installation.Rules[r], leak.Leak))] : [],
-        Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null && Speaks(s)).Select(s => new SimulatedSensor(
-            s.Index, s.TripM3!.Value, s.ResponseS, s.RadioS, Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[s.Index]).Kind), IsHeard(s)))],
+        Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null).Select(s => SensorOf(s, broken)).Where(s => s.Speaks || Changes.Length > 0)],
     };
 
+    private SimulatedSensor SensorOf(SensorCase sensor, Broken broken)
+    {
+        Sensor placed = plan.Installation.Sensors[sensor.Index];
+        double repeatsS = plan.SlowestReportS([placed]) is > 0 and var slowestS ? slowestS : double.PositiveInfinity;
+        return new SimulatedSensor(
+            sensor.Index, sensor.TripM3!.Value, sensor.ResponseS, sensor.RadioS, Drying.AfterS(plan.SpecOf(placed).Kind), IsHeard(sensor, broken), Speaks(sensor, broken), repeatsS);
+    }
+
     /// <summary>Of the sensors that a leak's water comes to: the others never speak.</summary>
-    private IEnumerable<SimulatedLink> Links(LeakCase leak) => broken.LinksClose
-        ? leak.Sensors.SelectMany(s => plan.Installation.Links.Where(l => l.SensorId == s.SensorId), (s, l) => new SimulatedLink(s.Index, Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)))
-        : [];
+    private IEnumerable<SimulatedLink> Links(LeakCase leak) => leak.Sensors.SelectMany(
+        s => plan.Installation.Links.Where(l => l.SensorId == s.SensorId),
+        (s, l) => new SimulatedLink(s.Index, Array.IndexOf(controls.DrivenIds, plan.Installation.Drives.First(d => d.Id == l.DriveId).StopValveId)));
 }

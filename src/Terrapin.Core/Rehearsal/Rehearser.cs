@@ -176,7 +176,8 @@ internal sealed class LeakRehearsal
     }
 
     /// <summary>The same at the end that gives the most litres alone.</summary>
-    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach) => Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), LeakStory.None);
+    public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile>? meanwhile = null) =>
+        Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), meanwhile is null ? LeakStory.None : new LeakStory(meanwhile, []));
 
     /// <summary>The same with parts that have failed.</summary>
     public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => Worst(most, mode, new Broken(plan, reach, [], Corner.Most, failed), LeakStory.None);

@@ -118,17 +118,23 @@ public enum EventKind
 
     /// <summary>The hub misses the report that a valve has closed.</summary>
     ValveFails,
+
+    /// <summary>A drive opens its valve again, because the mains is back.</summary>
+    ValveReopens,
+    Breaks,
+    WorksAgain,
 }
 
 /// <summary>Something that happens, with who decided it.</summary>
 /// <param name="TimeS">Since the first drop, s.</param>
 /// <param name="VolumeM3">Out by then, m³.</param>
 /// <param name="Mode">That it becomes.</param>
-/// <param name="LeakId">That begins.</param>
+/// <param name="LeakId">That begins, ends or is wiped up; <see langword="null"/>: the one that is rehearsed.</param>
 /// <param name="ButtonId">That is pressed.</param>
 /// <param name="AngleDeg">At which a handle stops short, degrees from open.</param>
+/// <param name="Fault">That begins, or is over.</param>
 public sealed record TimelineEvent(
-    double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null, Mode? Mode = null, string? LeakId = null, string? ButtonId = null, double? AngleDeg = null);
+    double TimeS, EventKind Kind, double VolumeM3, string? SensorId = null, string? RuleId = null, Mode? Mode = null, string? LeakId = null, string? ButtonId = null, double? AngleDeg = null, Fault? Fault = null);
 
 /// <summary>A point of the running total.</summary>
 /// <param name="TimeS">s.</param>
@@ -224,7 +230,7 @@ public sealed record Rehearsed
     /// <summary>From the first drop until the flow stops, s; <see langword="null"/> where it does not.</summary>
     public double? StopsAfterS => Outcome switch
     {
-        Outcome.Ended => Events.First(e => e.Kind == EventKind.LeakEnds).TimeS,
+        Outcome.Ended => Events.First(e => e is { Kind: EventKind.LeakEnds, LeakId: null }).TimeS,
         Outcome.Closes => Events.LastOrDefault(e => e.Kind == EventKind.FlowStops)?.TimeS ?? 0,
         _ => null,
     };

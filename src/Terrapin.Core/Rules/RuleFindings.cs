@@ -25,7 +25,12 @@ public static class RuleFindings
             int named = plan.Installation.Sensors.Count(rule.Names);
             if (rule.IsOfSensors && named == 0)
             {
-                found.Add(FindingKinds.RuleWithoutSensor, $"installation/rules/{i}/sensorIds", $"\"{rule.Name}\" listens to no sensor and can never fire.", "Choose its sensors, or take the rule out.");
+                bool isUntagged = rule is { AllBut: true, Tags.Count: > 0 } && !plan.Installation.Sensors.Any((rule with { RoomIds = null, SensorIds = [] }).Names);
+                found.Add(
+                    FindingKinds.RuleWithoutSensor,
+                    $"installation/rules/{i}/sensorIds",
+                    isUntagged ? $"\"{rule.Name}\" listens to sensors tagged {string.Join(" or ", rule.Tags!.Select(t => $"\"{t}\""))}, and none is: it can never fire." : $"\"{rule.Name}\" listens to no sensor and can never fire.",
+                    isUntagged ? "Tag its sensors so, choose other tags, or take the rule out." : "Choose its sensors, or take the rule out.");
             }
 
             if (rule.IsOfSensors && named > 0 && rule.AtLeast > named)

@@ -98,12 +98,12 @@ public sealed class RuleProgram
     public int SensorOf(int condition) => conditions[condition] is { Trigger: RuleTrigger.SensorWet or RuleTrigger.SensorSilent or RuleTrigger.SensorCold, Index: var sensor } ? sensor : -1;
 
     /// <summary>Compiles rules.</summary>
-    /// <param name="rules">In the order in which they act; those of rooms with each of their sensors named, see <see cref="Rule.Naming"/>.</param>
+    /// <param name="rules">In the order in which they act; those of rooms or tags with each of their sensors named, see <see cref="Rule.Naming"/>.</param>
     /// <param name="sensorIds">Every sensor, in the order of its index.</param>
     /// <param name="valveIds">Every stop valve that has a drive, in the order of its index, at most 64.</param>
     /// <param name="buttonIds">Every button, in the order of its index; <see langword="null"/>: none.</param>
     /// <param name="barriers">What bars openings beside the rules; <see langword="null"/>: nothing.</param>
-    /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them, or rooms.</exception>
+    /// <exception cref="ArgumentException">More than 64 valves, or a rule names a sensor that is not among them, or rooms or tags.</exception>
     public static RuleProgram Compile(
         IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<string>? buttonIds = null, RuleGuards? barriers = null)
     {
@@ -112,9 +112,9 @@ public sealed class RuleProgram
             throw new ArgumentException("A program closes at most 64 valves.", nameof(valveIds));
         }
 
-        if (rules.FirstOrDefault(r => r.RoomIds is not null) is { } ofRooms)
+        if (rules.FirstOrDefault(r => r.IsOfGroup) is { } ofGroup)
         {
-            throw new ArgumentException($"\"{ofRooms.Name}\" names rooms in the place of their sensors.", nameof(rules));
+            throw new ArgumentException($"\"{ofGroup.Name}\" names rooms or tags in the place of their sensors.", nameof(rules));
         }
 
         HashSet<string> sensors = [.. sensorIds];

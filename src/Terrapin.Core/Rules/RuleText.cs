@@ -79,8 +79,8 @@ public static class RuleText
         (string sensor, string of) = rule.AtLeast is { } least ? ($"any {least} sensors", $"any {least} of") : ("any sensor", "any of");
         return rule switch
         {
-            { AllBut: true, RoomIds.Count: 0 } => "no sensor",
-            { AllBut: true } => $"{sensor}{(rule.RoomIds is { } rooms ? $" in {Names(rooms, Rooms(plan))}" : "")}{(rule.SensorIds.Count > 0 ? $" but {Names(rule.SensorIds, Sensors(plan))}" : "")}",
+            { AllBut: true, RoomIds.Count: 0 } or { AllBut: true, Tags.Count: 0 } => "no sensor",
+            { AllBut: true } => $"{sensor}{(rule.Tags is { } tags ? $" tagged {string.Join(", ", tags.Select(Quoted))}" : "")}{(rule.RoomIds is { } rooms ? $" in {Names(rooms, Rooms(plan))}" : "")}{(rule.SensorIds.Count > 0 ? $" but {Names(rule.SensorIds, Sensors(plan))}" : "")}",
             { SensorIds.Count: 0 } => "no sensor",
             _ => $"{of} {Names(rule.SensorIds, Sensors(plan))}",
         };
@@ -400,9 +400,23 @@ public static class RuleText
             {
                 AtLeast = atLeast,
                 AllBut = true,
+                Tags = Is("tagged") ? Tags() : null,
                 RoomIds = Is("in") ? Named(Rooms(plan), "the name of a room in quotes") : null,
                 SensorIds = Is("but") ? Named(Sensors(plan), "the name of a sensor in quotes") : [],
             };
+        }
+
+        /// <summary>Words of one's own: one that no sensor has is none of the text's faults, but a finding.</summary>
+        private List<string> Tags()
+        {
+            var tags = new List<string>();
+            do
+            {
+                RuleToken tag = Take(RuleTokenKind.Name, "a tag in quotes");
+                tags.Add(Sensor.IsTag(tag.Text) ? tag.Text : throw Fault(tag, Sensor.TagForm));
+            }
+            while (Skip(RuleTokenKind.Comma));
+            return [.. tags.Distinct()];
         }
 
         private int Count()

@@ -15,6 +15,9 @@ internal enum WorldEvent
 
     /// <summary>A sensor's contacts have been wet, or dry, long enough for its message.</summary>
     SensorSpeaks,
+
+    /// <summary>A sensor says anew that it is wet.</summary>
+    SensorRepeats,
     HubHears,
     RuleIsDue,
 
@@ -26,17 +29,20 @@ internal enum WorldEvent
     /// <summary>No report has come that it is at its end.</summary>
     ValveIsMissed,
     ValveOpened,
+
+    /// <summary>Something breaks, or works again.</summary>
+    Changes,
 }
 
 /// <summary>Something that will happen.</summary>
-/// <param name="Index">Of the leak, sensor, valve, mode or condition.</param>
+/// <param name="Index">Of the leak, sensor, valve, mode, condition or change.</param>
 /// <param name="IsWet">What a sensor says.</param>
 /// <param name="DelayS">From a sensor's message to the hub, s.</param>
 /// <param name="Stamp">A later one of its kind makes an earlier one void.</param>
-/// <param name="ReachesHub">Whether the hub hears what a sensor says.</param>
 /// <param name="BySensor">The sensor that orders a valve by a direct link; −1: none does.</param>
-/// <param name="ByRule">The rule that opens a valve; −1: it is opened by hand.</param>
-internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0, bool ReachesHub = true, int BySensor = -1, int ByRule = -1);
+/// <param name="ByRule">The rule that opens a valve; −1: it is opened by hand, or by its drive.</param>
+/// <param name="ByDrive">Whether its own drive opens it.</param>
+internal readonly record struct Coming(WorldEvent Kind, int Index = 0, bool IsWet = false, double DelayS = 0, int Stamp = 0, int BySensor = -1, int ByRule = -1, bool ByDrive = false);
 
 /// <summary>What will happen, the earliest first; of one time in the order in which it was put in.</summary>
 internal sealed class EventQueue

@@ -17,8 +17,9 @@ namespace Terrapin.Core.Simulation;
 /// <param name="ReportsTurns">Whether the hub learns that a hand has turned it.</param>
 /// <param name="ReportsFailure">Whether the hub learns that it has not closed: its drive reports its end, and none comes.</param>
 /// <param name="SnagsDeg">Where the first stroke from open is caught, degrees from open; <see langword="null"/>: it is not.</param>
+/// <param name="ReopensByItself">Whether it opens again what it has closed by itself, once the mains is back.</param>
 public readonly record struct SimulatedValve(
-    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false, double? SnagsDeg = null)
+    double StartS, double StrokeS, double EndAngleDeg, bool Moves, double PassesM3PerS, bool HeedsHub = true, bool ClosesByItself = false, int? ShutByRule = null, bool ReportsTurns = false, bool ReportsFailure = false, double? SnagsDeg = null, bool ReopensByItself = false)
 {
     /// <summary>Whether it stands at its end before it is shut.</summary>
     public bool EndsShort => EndAngleDeg < CockLoss.ShutDeg;
@@ -37,7 +38,10 @@ public readonly record struct SimulatedValve(
 /// <param name="RadioS">From the message to the hub, s.</param>
 /// <param name="DryingS">From the last water wiped up round it to its message that it is dry, s.</param>
 /// <param name="ReachesHub">Whether the hub hears it.</param>
-public readonly record struct SimulatedSensor(int Sensor, double TripM3, double ResponseS, double RadioS, double DryingS, bool ReachesHub = true);
+/// <param name="Speaks">Whether it says anything.</param>
+/// <param name="RepeatsS">How often it says anew what it has said, s; infinite: never, or not known.</param>
+public readonly record struct SimulatedSensor(
+    int Sensor, double TripM3, double ResponseS, double RadioS, double DryingS, bool ReachesHub = true, bool Speaks = true, double RepeatsS = double.PositiveInfinity);
 
 /// <summary>A direct link: a sensor orders a valve to close as soon as it is wet, whatever the hub does.</summary>
 /// <param name="Sensor">Index in the rule program.</param>
@@ -92,7 +96,10 @@ public sealed record Scenario
     /// <summary>Who is home from when on, s.</summary>
     public IReadOnlyList<(double AtS, Mode Mode)> ModeChanges { get; init; } = [];
 
-    /// <summary>When a condition of the program begins, or ends, s: none of a wet sensor, nor of the time of day.</summary>
+    /// <summary>Conditions of the program that are so because of what is broken: the mains, the internet.</summary>
+    public IReadOnlyList<int> Outages { get; init; } = [];
+
+    /// <summary>When a condition of the program begins, or ends, s: none of a wet sensor, of the time of day, nor of what is broken.</summary>
     public IReadOnlyList<(double AtS, int Condition, bool Begins)> Conditions { get; init; } = [];
 
     /// <summary>When a condition begins, or ends, that the time of day decides, s.</summary>
@@ -112,4 +119,10 @@ public sealed record Scenario
 
     /// <summary>When somebody wipes up the water of a leak, s.</summary>
     public IReadOnlyList<(double AtS, int Leak)> Wipes { get; init; } = [];
+
+    /// <summary>
+    /// When something breaks or works again, s, the earliest first, and the scenario as if all that is broken from then on had been so from the
+    /// start: its program, valves, links, sensors, outages and silent sensors count.
+    /// </summary>
+    public IReadOnlyList<(double AtS, Scenario Now)> Changes { get; init; } = [];
 }

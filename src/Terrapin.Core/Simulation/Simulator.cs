@@ -9,7 +9,6 @@ namespace Terrapin.Core.Simulation;
 /// </summary>
 public sealed class Simulator
 {
-    private readonly Scenario scenario;
     private readonly World world;
     private readonly EventQueue queue = new();
     private readonly List<TraceEntry> entries = [];
@@ -29,6 +28,14 @@ public sealed class Simulator
 
     private readonly int[] rules;
     private readonly RuleOrder[] orders;
+
+    /// <summary>For each valve whether it has closed by itself since the mains failed.</summary>
+    private readonly bool[] closedByItself;
+    private readonly IReadOnlyList<(double AtS, Scenario Now)> changes;
+
+    /// <summary>As it is now.</summary>
+    private Scenario scenario;
+    private Mode mode;
     private long rulesMs;
     private int due;
 
@@ -42,8 +49,15 @@ public sealed class Simulator
         contacts = [.. scenario.Leaks.Select(l => l.Sensors.Select(s => new Contact(s)).ToArray())];
         marksM3 = new double[scenario.Leaks.Count];
         listeners = new Listener[1 + scenario.Leaks.SelectMany(l => l.Sensors).Select(s => s.Sensor).DefaultIfEmpty(-1).Max()];
-        rules = scenario.Program?.Quiet(scenario.Mode, scenario.SilentSensors, scenario.StartMin).Words.ToArray() ?? [];
-        orders = new RuleOrder[scenario.Program?.MostOrders ?? 0];
+        foreach (SimulatedSensor sensor in scenario.Leaks.SelectMany(l => l.Sensors))
+        {
+            (listeners[sensor.Sensor].Speaks, listeners[sensor.Sensor].ReachesHub) = (sensor.Speaks, sensor.ReachesHub);
+        }
+
+        (changes, mode, closedByItself) = (scenario.Changes, scenario.Mode, new bool[scenario.Valves.Count]);
+        RuleProgram? program = scenario.Program ?? changes.Select(c => c.Now.Program).FirstOrDefault(p => p is not null);
+        rules = program?.Quiet(mode, scenario.SilentSensors, scenario.StartMin).Words.ToArray() ?? [];
+        orders = new RuleOrder[program?.MostOrders ?? 0];
     }
 
     /// <summary>Runs a scenario: times to a millisecond of the hub's clock, volumes to 0.1 % while a valve turns and exact otherwise.</summary>
@@ -61,6 +75,11 @@ public sealed class Simulator
         foreach ((double atS, Mode mode) in scenario.ModeChanges)
         {
             queue.Add(atS, new Coming(WorldEvent.ModeChanges, (int)mode));
+        }
+
+        foreach (int outage in scenario.Outages)
+        {
+            queue.Add(0, new Coming(WorldEvent.ConditionBegins, outage));
         }
 
         foreach ((double atS, int condition, bool begins) in scenario.Conditions)
@@ -86,6 +105,11 @@ public sealed class Simulator
         foreach ((double atS, int leak) in scenario.Wipes)
         {
             queue.Add(atS, new Coming(WorldEvent.Wiped, leak));
+        }
+
+        for (int i = 0; i < changes.Count; i++)
+        {
+            queue.Add(changes[i].AtS, new Coming(WorldEvent.Changes, i));
         }
 
         for (int i = 0; i < scenario.Valves.Count; i++)
@@ -180,7 +204,7 @@ public sealed class Simulator
     }
 
     private void Speaks(SimulatedSensor sensor, bool isWet, double afterS) =>
-        queue.Add(world.TimeS + afterS, new Coming(WorldEvent.SensorSpeaks, sensor.Sensor, isWet, sensor.RadioS, ++listeners[sensor.Sensor].Stamp, sensor.ReachesHub));
+        queue.Add(world.TimeS + afterS, new Coming(WorldEvent.SensorSpeaks, sensor.Sensor, isWet, sensor.RadioS, ++listeners[sensor.Sensor].Stamp));
 
     private void Happens(Coming coming)
     {
@@ -195,6 +219,7 @@ public sealed class Simulator
                 Ends(coming.Index);
                 break;
             case WorldEvent.ModeChanges:
+                mode = (Mode)coming.Index;
                 Add(TraceKind.ModeChanges, other: coming.Index);
                 StepRules(RuleEvent.Becomes((Mode)coming.Index));
                 break;
@@ -211,10 +236,17 @@ public sealed class Simulator
             case WorldEvent.Wiped:
                 Wipe(coming.Index);
                 break;
+            case WorldEvent.Changes:
+                Add(TraceKind.Changes, other: coming.Index);
+                Becomes(changes[coming.Index].Now);
+                break;
             case WorldEvent.SensorSpeaks:
                 Hears(coming);
                 break;
-            case WorldEvent.HubHears:
+            case WorldEvent.SensorRepeats when listeners[coming.Index] is { SaysWet: true, Speaks: true, ReachesHub: true }:
+                queue.Add(world.TimeS + coming.DelayS, coming with { Kind = WorldEvent.HubHears });
+                break;
+            case WorldEvent.HubHears when scenario.Program is not null:
                 Add(coming.IsWet ? TraceKind.HubKnows : TraceKind.HubKnowsDry, sensor: coming.Index);
                 StepRules(coming.IsWet ? RuleEvent.Wet(coming.Index) : RuleEvent.Dry(coming.Index));
                 break;
@@ -222,14 +254,18 @@ public sealed class Simulator
                 StepRules(RuleEvent.TimePassed);
                 break;
             case WorldEvent.ValveOrdered:
+                closedByItself[coming.Index] |= coming.BySensor < 0 && !ordered[coming.Index];
                 Order(coming.Index, coming.BySensor, rule: -1, delayS: 0);
                 break;
             case WorldEvent.Reset:
                 Add(TraceKind.Reset);
                 StepRules(RuleEvent.Reset);
                 break;
-            case WorldEvent.ValveOpened when coming.ByRule < 0 || coming.Stamp == orderStamps[coming.Index]:
-                Open(coming.Index, coming.ByRule);
+            case WorldEvent.ValveOpened when (coming.ByRule < 0 && !coming.ByDrive) || coming.Stamp == orderStamps[coming.Index]:
+                Open(coming.Index, coming.ByRule, coming.ByDrive);
+                break;
+            case WorldEvent.ValveMoves when coming.Stamp == orderStamps[coming.Index] && !scenario.Valves[coming.Index].Moves:
+                LosesPower(coming.Index);
                 break;
             case WorldEvent.ValveMoves when coming.Stamp == orderStamps[coming.Index]:
                 AddPoint();
@@ -254,10 +290,102 @@ public sealed class Simulator
 
     private void Stands(int valve)
     {
-        Add(IsCaught(valve) ? TraceKind.ValveSnags : TraceKind.ValveStands, valve: valve);
+        Add(IsCaught(valve) ? TraceKind.ValveSnags : TraceKind.ValveStands, valve: valve, angleDeg: world.AngleDeg(valve));
         if (strokes[valve] > 1 && !scenario.Valves[valve].EndsShort && scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
         {
             StepRules(RuleEvent.Ends(fails));
+        }
+    }
+
+    /// <summary>
+    /// Something breaks, or works again. A hub that starts again remembers nothing, and hears of what is wet when a sensor says so anew; a drive
+    /// without power stops where it is, and needs another order afterwards.
+    /// </summary>
+    private void Becomes(Scenario now)
+    {
+        Scenario was = scenario;
+        scenario = now;
+        for (int valve = 0; valve < now.Valves.Count; valve++)
+        {
+            (SimulatedValve before, SimulatedValve then) = (was.Valves[valve], now.Valves[valve]);
+            if (!then.Moves && world.Turns(valve))
+            {
+                world.Halt(valve);
+                AddPoint();
+                Add(TraceKind.ValveHalts, valve: valve, angleDeg: world.AngleDeg(valve));
+                LosesPower(valve);
+            }
+
+            if (then.ClosesByItself && !before.ClosesByItself)
+            {
+                queue.Add(world.TimeS, new Coming(WorldEvent.ValveOrdered, valve));
+            }
+            else if (before.ClosesByItself && !then.ClosesByItself && then.ReopensByItself && closedByItself[valve])
+            {
+                queue.Add(world.TimeS + then.StartS, new Coming(WorldEvent.ValveOpened, valve, Stamp: ++orderStamps[valve], ByDrive: true));
+            }
+        }
+
+        bool startsAgain = was.Program is null && now.Program is not null;
+        foreach (SimulatedSensor sensor in now.Leaks.SelectMany(l => l.Sensors).DistinctBy(s => s.Sensor))
+        {
+            ref Listener listener = ref listeners[sensor.Sensor];
+            bool isBack = sensor.Speaks && !listener.Speaks;
+            bool isHeard = sensor.Speaks && sensor.ReachesHub && (isBack || !listener.ReachesHub || startsAgain);
+            (listener.Speaks, listener.ReachesHub) = (sensor.Speaks, sensor.ReachesHub);
+            if (isBack && listener.Waters > 0 && !listener.SaysWet)
+            {
+                Speaks(sensor, isWet: true, sensor.ResponseS);
+            }
+            else if (isHeard && listener.SaysWet)
+            {
+                queue.Add(world.TimeS + sensor.RepeatsS, new Coming(WorldEvent.SensorRepeats, sensor.Sensor, IsWet: true, DelayS: sensor.RadioS));
+            }
+        }
+
+        if (startsAgain)
+        {
+            StartAgain();
+        }
+        else if (now.Program is { } program)
+        {
+            SetConditions(was.Outages, now.Outages);
+            SetConditions([.. Silences(program, was)], [.. Silences(program, now)]);
+        }
+    }
+
+    private static IEnumerable<int> Silences(RuleProgram program, Scenario scenario) => scenario.SilentSensors.Select(s => program.ConditionOf(RuleTrigger.SensorSilent, s)).OfType<int>();
+
+    /// <summary>Conditions begin that were not so, and end that are so no more.</summary>
+    private void SetConditions(IReadOnlyList<int> before, IReadOnlyList<int> now)
+    {
+        foreach (int begins in now.Except(before))
+        {
+            Add(TraceKind.ConditionBegins, other: begins);
+            StepRules(RuleEvent.Begins(begins));
+        }
+
+        foreach (int ends in before.Except(now))
+        {
+            StepRules(RuleEvent.Ends(ends));
+        }
+    }
+
+    private void StartAgain()
+    {
+        scenario.Program!.Quiet(mode, scenario.SilentSensors, (scenario.StartMin + (world.TimeS / 60)) % HoursOfDay.DayMin).Words.CopyTo(rules);
+        (rulesMs, due) = (NowMs(), due + 1);
+        SetConditions([], scenario.Outages);
+    }
+
+    /// <summary>An order comes to nothing, and the hub may miss the report of it.</summary>
+    private void LosesPower(int valve)
+    {
+        ordered[valve] = false;
+        orderStamps[valve]++;
+        if (scenario.Valves[valve].ReportsFailure)
+        {
+            queue.Add(world.TimeS + scenario.Valves[valve].FailureS, new Coming(WorldEvent.ValveIsMissed, valve, Stamp: orderStamps[valve]));
         }
     }
 
@@ -293,14 +421,14 @@ public sealed class Simulator
     private void Hears(Coming coming)
     {
         ref Listener listener = ref listeners[coming.Index];
-        if (coming.Stamp != listener.Stamp || coming.IsWet == listener.SaysWet)
+        if (!listener.Speaks || coming.Stamp != listener.Stamp || coming.IsWet == listener.SaysWet)
         {
             return;
         }
 
         listener.SaysWet = coming.IsWet;
         Add(coming.IsWet ? TraceKind.SensorWet : TraceKind.SensorDry, sensor: coming.Index);
-        if (scenario.Program is not null && coming.ReachesHub)
+        if (scenario.Program is not null && listener.ReachesHub)
         {
             queue.Add(world.TimeS + coming.DelayS, coming with { Kind = WorldEvent.HubHears });
         }
@@ -321,8 +449,7 @@ public sealed class Simulator
             return;
         }
 
-        // The hub's clock counts whole milliseconds, and never before the time.
-        long nowMs = Math.Max(rulesMs, (long)Math.Ceiling((world.TimeS * 1000) - 1e-6));
+        long nowMs = NowMs();
         RuleStep step = program.Step(rules, (int)Math.Min(nowMs - rulesMs, int.MaxValue), happened, rules, orders);
         rulesMs = nowMs;
         foreach (RuleOrder order in orders.AsSpan(0, step.Orders))
@@ -354,6 +481,9 @@ public sealed class Simulator
             queue.Add((nowMs + nextMs) / 1000.0, new Coming(WorldEvent.RuleIsDue, Stamp: due));
         }
     }
+
+    /// <summary>The hub's clock counts whole milliseconds, and never before the time.</summary>
+    private long NowMs() => Math.Max(rulesMs, (long)Math.Ceiling((world.TimeS * 1000) - 1e-6));
 
     private void SwitchOff(int rule, int sensor)
     {
@@ -421,25 +551,25 @@ public sealed class Simulator
     }
 
     /// <summary>A valve that stands open already stays so without a word.</summary>
-    private void Open(int valve, int rule)
+    private void Open(int valve, int rule, bool byDrive)
     {
-        if (rule < 0 && !ordered[valve])
+        if (rule < 0 && !ordered[valve] && !world.Stands(valve))
         {
             return;
         }
 
-        ordered[valve] = false;
+        ordered[valve] = closedByItself[valve] = false;
         strokes[valve] = 0;
         orderStamps[valve]++;
         AddPoint();
-        Add(TraceKind.ValveOpens, rule: rule, valve: valve);
+        Add(byDrive ? TraceKind.ValveReopens : TraceKind.ValveOpens, rule: rule, valve: valve);
         world.Open(valve);
         if (scenario.Program?.ConditionOf(RuleTrigger.ValveFails, valve) is { } fails)
         {
             StepRules(RuleEvent.Ends(fails));
         }
 
-        if (rule < 0 && scenario.Valves[valve].ReportsTurns && scenario.Program?.ConditionOf(RuleTrigger.ValveMoved, valve) is { } moved)
+        if (rule < 0 && !byDrive && scenario.Valves[valve].ReportsTurns && scenario.Program?.ConditionOf(RuleTrigger.ValveMoved, valve) is { } moved)
         {
             queue.Add(world.TimeS + ClockCondition.MomentS, new Coming(WorldEvent.ConditionEnds, moved));
             StepRules(RuleEvent.Begins(moved));
@@ -448,7 +578,7 @@ public sealed class Simulator
 
     private void AddPoint() => curve.Add(new TracePoint(world.TimeS, [.. world.OutM3]));
 
-    private void Add(TraceKind kind, int leak = -1, int sensor = -1, int rule = -1, int valve = -1, int other = -1)
+    private void Add(TraceKind kind, int leak = -1, int sensor = -1, int rule = -1, int valve = -1, int other = -1, double angleDeg = 0)
     {
         double outM3 = 0;
         foreach (double one in world.OutM3)
@@ -456,7 +586,7 @@ public sealed class Simulator
             outM3 += one;
         }
 
-        entries.Add(new TraceEntry(world.TimeS, kind, outM3, leak, sensor, rule, valve, other));
+        entries.Add(new TraceEntry(world.TimeS, kind, outM3, leak, sensor, rule, valve, other, angleDeg));
     }
 
     /// <summary>One sensor and the water of one leak.</summary>
@@ -475,6 +605,8 @@ public sealed class Simulator
     {
         public int Waters;
         public bool SaysWet;
+        public bool Speaks;
+        public bool ReachesHub;
 
         /// <summary>Of its last message: one that is still under way and older is void.</summary>
         public int Stamp;

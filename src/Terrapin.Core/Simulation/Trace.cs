@@ -29,6 +29,8 @@ public enum TraceKind
 
     /// <summary>Its first stroke was caught on the way.</summary>
     ValveSnags,
+    /// <summary>It has lost its power on the way.</summary>
+    ValveHalts,
     ModeChanges,
     ConditionBegins,
     Wiped,
@@ -39,6 +41,12 @@ public enum TraceKind
     /// <summary>By the rule, or by hand where there is none.</summary>
     ValveOpens,
 
+    /// <summary>By its own drive, because the mains is back.</summary>
+    ValveReopens,
+
+    /// <summary>Something breaks, or works again.</summary>
+    Changes,
+
     /// <summary>A rule would have opened a valve, and something barred it.</summary>
     OpeningRefused,
 }
@@ -46,8 +54,16 @@ public enum TraceKind
 /// <summary>Something that happened.</summary>
 /// <param name="OutM3">Out of all leaks by then, m³.</param>
 /// <param name="Leak">Index, or −1 where none has a part in it; so are the others.</param>
-/// <param name="Other">The mode that it changes to, or the condition.</param>
-public readonly record struct TraceEntry(double TimeS, TraceKind Kind, double OutM3, int Leak = -1, int Sensor = -1, int Rule = -1, int Valve = -1, int Other = -1);
+/// <param name="Other">The mode that it changes to, the condition, or which change it is.</param>
+/// <param name="AngleDeg">Where the valve stands, degrees from open.</param>
+public readonly record struct TraceEntry(double TimeS, TraceKind Kind, double OutM3, int Leak = -1, int Sensor = -1, int Rule = -1, int Valve = -1, int Other = -1, double AngleDeg = 0)
+{
+    /// <summary>Whether a valve is opened again.</summary>
+    public bool Opens => Kind is TraceKind.ValveOpens or TraceKind.ValveReopens;
+
+    /// <summary>Whether a valve has come to where it stands.</summary>
+    public bool Stands => Kind is TraceKind.ValveStands or TraceKind.ValveSnags or TraceKind.ValveHalts;
+}
 
 /// <summary>A point of the running totals.</summary>
 /// <param name="OutM3">Out of each leak by then, m³.</param>

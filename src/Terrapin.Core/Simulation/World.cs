@@ -96,11 +96,32 @@ internal sealed class World
         flowsAreOld = true;
     }
 
+    /// <summary>Where a valve stands now, degrees from open.</summary>
+    public double AngleDeg(int valve) => AngleDeg(valve, TimeS);
+
+    /// <summary>Whether a valve is on its way.</summary>
+    public bool Turns(int valve) => HasMoved(valve) && StandsS(valve) > TimeS;
+
+    /// <summary>Whether a valve has left its open end, and is not on its way.</summary>
+    public bool Stands(int valve) => HasMoved(valve) && StandsS(valve) <= TimeS;
+
+    /// <summary>A valve that is on its way stops where it is.</summary>
+    public void Halt(int valve)
+    {
+        endsDeg[valve] = AngleDeg(valve);
+        FindLastStand();
+    }
+
     /// <summary>A valve is opened: at once, as if it took no time, which errs towards more water.</summary>
     public void Open(int valve)
     {
         movesS[valve] = double.NaN;
         nextKink[valve] = 0;
+        FindLastStand();
+    }
+
+    private void FindLastStand()
+    {
         lastStandsS = double.NegativeInfinity;
         for (int other = 0; other < movesS.Length; other++)
         {

@@ -33,6 +33,15 @@ public static class MeanwhileCheck
                 case MeanwhileKind.LeakStarts when !begun.Add(step.LeakId!):
                     errors.Add(new DocumentError($"{at}/leakId", "That leak runs already. Take one of the two out."));
                     break;
+                case MeanwhileKind.WipedUp or MeanwhileKind.LeakEnds when step.LeakId is { } other && other != leakId && !steps.Any(s => s.Kind == MeanwhileKind.LeakStarts && s.LeakId == other):
+                    errors.Add(new DocumentError($"{at}/leakId", $"\"{other}\" does not run here. Let it begin, or take this out."));
+                    break;
+                case MeanwhileKind.LeakEnds when steps.FirstOrDefault(s => s.Kind == MeanwhileKind.LeakStarts && s.LeakId == step.LeakId)?.AtS > step.AtS:
+                    errors.Add(new DocumentError($"{at}/atS", "Let it end later: it has not begun by then."));
+                    break;
+                case MeanwhileKind.Breaks or MeanwhileKind.WorksAgain when step.Fault is not { } fault || !Faults.ComeAndGo.Contains(fault):
+                    errors.Add(new DocumentError($"{at}/fault", "Say what breaks or works again, such as mainsFailed or hubFailed. A drive that stalls and its like are broken from the first drop."));
+                    break;
                 case MeanwhileKind.ButtonPressed when step.ButtonId is null:
                     errors.Add(new DocumentError($"{at}/buttonId", "Say which button is pressed."));
                     break;

@@ -280,6 +280,7 @@ internal static class PlanReferences
                 errors.Add(Nowhere($"{at}/specId", "sensor in the catalogue", sensor.SpecId));
             }
 
+            CheckTags(sensor.Tags ?? [], $"{at}/tags", errors);
             Room? room = plan.Building.Rooms.FirstOrDefault(r => r.Id == sensor.RoomId);
             if (room is null)
             {
@@ -317,9 +318,25 @@ internal static class PlanReferences
             CheckNamed(rule.TellIds ?? [], contacts, "contact", $"{pointer}/installation/rules/{i}/tellIds", errors);
             CheckNamed(rule.ButtonIds ?? [], buttons, "button", $"{pointer}/installation/rules/{i}/buttonIds", errors);
             CheckNamed(rule.StopSwitchIds ?? [], switches, "switch", $"{pointer}/installation/rules/{i}/stopSwitchIds", errors);
+            CheckTags(rule.Tags ?? [], $"{pointer}/installation/rules/{i}/tags", errors);
             CheckNamed(rule.RoomIds ?? [], rooms, "room", $"{pointer}/installation/rules/{i}/roomIds", errors);
             CheckNamed(rule.SensorIds, sensors, "sensor", $"{pointer}/installation/rules/{i}/sensorIds", errors);
             CheckNamed(rule.StopValveIds, mains, "stop valve", $"{pointer}/installation/rules/{i}/stopValveIds", errors);
+        }
+    }
+
+    private static void CheckTags(IReadOnlyList<string> tags, string at, List<DocumentError> errors)
+    {
+        for (int i = 0; i < tags.Count; i++)
+        {
+            if (!Sensor.IsTag(tags[i]))
+            {
+                errors.Add(new DocumentError($"{at}/{i}", $"Write {Sensor.TagForm}."));
+            }
+            else if (tags.Take(i).Contains(tags[i]))
+            {
+                errors.Add(new DocumentError($"{at}/{i}", $"\"{tags[i]}\" stands here twice. Keep one."));
+            }
         }
     }
 

@@ -5,7 +5,7 @@ using Terrapin.Core.Validation;
 namespace Terrapin.Documents.Questions;
 
 /// <summary>
-/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2@40,timeIs:1320@0</c>,
+/// What happens while a leak runs, in words for an address: <c>modeBecomes:away@60,wipedUp@90,leakEnds@100,leakStarts:basin@30,leakEnds:basin@95,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2@40,timeIs:1320@0,breaks:mainsFailed@20,worksAgain:mainsFailed@900</c>,
 /// each with its time from the first drop, s; the cold in °C, the time of day in minutes from midnight.
 /// </summary>
 internal static class MeanwhileWords
@@ -65,11 +65,12 @@ internal static class MeanwhileWords
             AtS = atS,
             Kind = kind,
             Mode = kind == MeanwhileKind.ModeBecomes && of is not null ? Rehearsals.ModeOf(of) : null,
-            LeakId = kind == MeanwhileKind.LeakStarts ? of : null,
+            LeakId = kind is MeanwhileKind.LeakStarts or MeanwhileKind.LeakEnds or MeanwhileKind.WipedUp ? of : null,
             ButtonId = kind == MeanwhileKind.ButtonPressed ? of : null,
             StopValveId = kind == MeanwhileKind.ValveOpened ? of : null,
             SensorId = cold.Length > 0 ? cold[0] : null,
             Celsius = cold.Length == 2 ? Number(cold[1], -Rule.FarthestC, Rule.FarthestC, "temperature", at) : null,
+            Fault = kind is MeanwhileKind.Breaks or MeanwhileKind.WorksAgain && of is not null ? Words.Read<Fault>(of) : null,
             Min = kind == MeanwhileKind.TimeIs && of is not null ? (int)Number(of, 0, HoursOfDay.DayMin - 1, "time of day", at) : null,
         };
     }

@@ -148,6 +148,41 @@ public class RuleCheckerTests
     }
 
     [Fact]
+    public void A_story_of_a_later_fault_runs_on_when_it_is_rehearsed()
+    {
+        // Nothing but the cut of the mains closes, so that all else is listed from the first drop.
+        Plan plan = House().WithLeak(l => l with { Harms = [Harm.OtherPeoplesRooms] })
+            .WithDrive(d => d with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.CloseThenReopen });
+        CheckedClaim claim = Assert.Single(Of(plan).Claims, c => c.Property == CheckedProperty.SurvivesFaults);
+        Assert.Equal([Fault.MainsFailed], claim.LaterFaults);
+        foreach ((Fault fault, bool ends) in claim.Faults.Select(f => (f, false)).Concat(Faults.ComeAndGo.Except(claim.Faults).Except(claim.LaterFaults).Select(f => (f, true))))
+        {
+            Assert.Equal(ends, Enum.GetValues<Mode>().All(mode => Rehearser.Of(plan, "hose", mode, faults: [fault]).Ends));
+        }
+
+        Assert.DoesNotContain(Fault.MainsFailed, Assert.Single(Of(plan.WithDrive(d => d with { OnMainsFailure = MainsFailurePolicy.Close })).Claims, c => c.Property == CheckedProperty.SurvivesFaults).LaterFaults);
+        AskedRehearsal asked = claim.Rehearsal!;
+        Assert.True(Rehearser.Of(plan, asked.LeakId, asked.Mode, faults: asked.Faults, meanwhile: asked.Meanwhile).Endless);
+    }
+
+    [Fact]
+    public void A_story_in_which_a_sensor_dries_is_rehearsed_with_one_leak_ended_and_wiped_up_and_another_begun()
+    {
+        Plan one = House().WithRule(r => r with { CancelIfDry = false, DelayS = 900 });
+        Plan two = one.WithBuilding(b => b with { Rooms = [b.Rooms[0] with { Leaks = [b.Rooms[0].Leaks[0], b.Rooms[0].Leaks[0] with { Id = "second", Name = "Second hose" }] }] })
+            .WithInstallation(i => i with { Sensors = [i.Sensors[0] with { Distances = [.. i.Sensors[0].Distances, new LeakDistance { LeakId = "second", DistanceM = 1.2 }] }] });
+        CheckedClaim told = Telling(Of(two));
+        AskedRehearsal asked = told.Rehearsal!;
+        Assert.Equal([MeanwhileKind.LeakEnds, MeanwhileKind.WipedUp, MeanwhileKind.LeakStarts], asked.Meanwhile.Select(m => m.Kind));
+        Rehearsed run = Rehearser.Of(two, asked.LeakId, asked.Mode, meanwhile: asked.Meanwhile);
+        Assert.Equal((2, 1, 1), (run.Events.Count(e => e.Kind == EventKind.SensorWet), run.Events.Count(e => e.Kind == EventKind.SensorDry), run.Events.Count(e => e.Kind == EventKind.Told)));
+        // One leak does not begin twice, and where the sensor dries only when the valve has closed it comes out otherwise.
+        Assert.Null(Telling(Of(one)).Rehearsal);
+        CheckedClaim soon = Telling(Of(two.WithRule(r => r with { DelayS = 20 })));
+        Assert.Equal((CheckVerdict.Refuted, null), (soon.Verdict, soon.Rehearsal));
+    }
+
+    [Fact]
     public void A_sensor_that_gets_wet_again_while_its_closing_is_pending_is_told_of_to_nobody()
     {
         Plan kept = House().WithRule(r => r with { CancelIfDry = false });

@@ -175,4 +175,29 @@ public class DeviceReportTests
         Assert.Throws<ArgumentException>(() => RuleProgram.Compile([ofRoom], ["puck"], ["main"]));
         Assert.Equal(["puck"], ofRoom.Naming(House().Installation.Sensors).SensorIds);
     }
+
+    [Fact]
+    public void A_rule_of_tags_holds_for_each_sensor_that_has_one_of_them()
+    {
+        Rule ofTags = Wet with { AllBut = true, SensorIds = [], Tags = ["hoses", "upstairs"] };
+        Plan Tagged(Rule rule, params string[] tags) => WithRules(House().WithInstallation(i => i with { Sensors = [.. i.Sensors.Select(s => s with { Tags = tags })] }), rule);
+        Assert.Equal(Rehearser.Of(House(), "hose", Mode.Away).LostM3, Rehearser.Of(Tagged(ofTags, "cold", "upstairs"), "hose", Mode.Away).LostM3);
+        Assert.True(Rehearser.Of(Tagged(ofTags, "Upstairs"), "hose", Mode.Away).Endless);
+        Assert.True(Rehearser.Of(Tagged(ofTags), "hose", Mode.Away).Endless);
+        Assert.True(Rehearser.Of(Tagged(ofTags with { Tags = [] }, "hoses"), "hose", Mode.Away).Endless);
+        Assert.True(Rehearser.Of(Tagged(ofTags with { RoomIds = [] }, "hoses"), "hose", Mode.Away).Endless);
+        Assert.True(Rehearser.Of(Tagged(ofTags with { SensorIds = ["puck"] }, "hoses"), "hose", Mode.Away).Endless);
+        Assert.Throws<ArgumentException>(() => RuleProgram.Compile([ofTags], ["puck"], ["main"]));
+        Rule named = ofTags.Naming(Tagged(ofTags, "hoses").Installation.Sensors);
+        Assert.Equal((false, null, "puck"), (named.AllBut, named.Tags, named.SensorIds.Single()));
+    }
+
+    [Fact]
+    public void A_rule_of_tags_that_no_sensor_has_says_which()
+    {
+        Rule ofTags = Wet with { AllBut = true, SensorIds = [], Tags = ["hoses"] };
+        var found = Assert.Single(RuleFindings.Of(WithRules(House(), ofTags)), f => f.Code == "rule-without-sensor");
+        Assert.Contains("tagged \"hoses\", and none is", found.Why, StringComparison.Ordinal);
+        Assert.StartsWith("Tag its sensors so", found.Remedy, StringComparison.Ordinal);
+    }
 }

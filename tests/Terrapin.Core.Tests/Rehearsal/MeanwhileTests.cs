@@ -114,6 +114,21 @@ public class MeanwhileTests
     }
 
     [Fact]
+    public void Another_leak_that_ends_and_is_wiped_up_leaves_the_first_as_it_is()
+    {
+        Plan plan = TwoLeaks().WithRule(r => r with { Action = RuleAction.TellOnly });
+        Meanwhile Second(MeanwhileKind kind, double atS) => new() { AtS = atS, Kind = kind, LeakId = "second" };
+        Rehearsed both = With(plan, Mode.Away, Begins("second", 100), Second(MeanwhileKind.LeakEnds, 200), Second(MeanwhileKind.WipedUp, 200), new Meanwhile { AtS = 400, Kind = MeanwhileKind.LeakEnds });
+        Assert.Equal((Outcome.Ended, Outcome.Ended, 400.0), (both.Outcome, both.Others[0].Outcome, both.StopsAfterS!.Value));
+        Assert.Equal(["second", null], both.Events.Where(e => e.Kind == EventKind.LeakEnds).Select(e => e.LeakId));
+        Assert.Equal("second", both.Events.Single(e => e.Kind == EventKind.WipedUp).LeakId);
+        // The first keeps its sensor wet, and what ran out of both together is what shares of one pipe give.
+        Assert.DoesNotContain(both.Events, e => e.Kind == EventKind.SensorDry);
+        Assert.True(both.Others[0].LostM3 < 100 * FlowM3PerS);
+        Assert.Equal(FlowM3PerS * 300, both.LostM3.High!.Value - both.Others[0].LostM3!.Value, 1e-6);
+    }
+
+    [Fact]
     public void Another_leak_that_no_valve_stops_has_no_end_and_so_have_both()
     {
         Plan plan = TwoLeaks();

@@ -45,6 +45,7 @@ public class RuleTextTests
         AtLeast = IsOfSensors(trigger) ? rule.AtLeast : null,
         AllBut = IsOfSensors(trigger) && rule.AllBut,
         RoomIds = IsOfSensors(trigger) && rule.AllBut && cold.Item1 ? [Plan.Building.Rooms[0].Id] : null,
+        Tags = IsOfSensors(trigger) && rule.AllBut && buttons > 0 ? [.. Names.Where(Sensor.IsTag).Distinct().Take(buttons)] : null,
         SensorIds = IsOfSensors(trigger) ? rule.SensorIds : [],
         ConfirmS = trigger switch { RuleTrigger.SensorSilent => silentS, RuleTrigger.TimeComes => 0, _ => rule.ConfirmS },
         ColderThanC = trigger == RuleTrigger.SensorCold ? (cold.Item1 ? null : Math.Round(cold.Item2, 6)) : null,
@@ -87,6 +88,9 @@ public class RuleTextTests
         Assert.Equal("rule \"R\" when any sensor is colder than minus 2.5 C for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.SensorCold, ColderThanC = -2.5, Action = RuleAction.TellOnly }));
         string room = Plan.Building.Rooms[0].Name;
         Assert.Equal($"rule \"R\" when any sensor in \"{room}\" but \"Basin\" is wet for 1 min in away then tell", Text(rule with { RoomIds = [Plan.Building.Rooms[0].Id], SensorIds = ["s0"], Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when any sensor tagged \"upstairs\", \"hoses\" is wet for 1 min in away then tell", Text(rule with { Tags = ["upstairs", "hoses"], Action = RuleAction.TellOnly }));
+        Assert.Equal($"rule \"R\" when any 2 sensors tagged \"hoses\" in \"{room}\" but \"Basin\" is wet for 1 min in away then tell", Text(rule with { AtLeast = 2, Tags = ["hoses"], RoomIds = [Plan.Building.Rooms[0].Id], SensorIds = ["s0"], Action = RuleAction.TellOnly }));
+        Assert.Equal("rule \"R\" when no sensor is wet for 1 min in away then tell", Text(rule with { Tags = [], Action = RuleAction.TellOnly }));
         Assert.Equal("rule \"R\" when no sensor is wet for 1 min in away then tell", Text(rule with { RoomIds = [], Action = RuleAction.TellOnly }));
         Assert.Equal("rule \"R\" when button \"By the door\" is pressed for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ButtonPressed, ButtonIds = ["b0"], Action = RuleAction.TellOnly }));
     }
@@ -125,6 +129,8 @@ public class RuleTextTests
     [InlineData("rule \"P\" when it is 7", 1, 21, "7", "a time of day, such as 22:30")]
     [InlineData("rule \"P\" when it is 7:5", 1, 21, "7", "a time of day, such as 22:30")]
     [InlineData("rule \"P\" when it is 7:05 for 5 s", 1, 26, "for", "in")]
+    [InlineData("rule \"P\" when any sensor tagged hoses is wet", 1, 33, "hoses", "a tag in quotes")]
+    [InlineData("rule \"P\" when any sensor tagged \"hoses, all\" is wet", 1, 33, "\"hoses, all\"", "a tag of 1 to 40 characters, without a comma and without a space before or after it")]
     [InlineData("rule \"P\" when any sensor in \"Nowhere\" is wet", 1, 29, "\"Nowhere\"", "one of \"Scullery\"")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in home between 22:00 to 6:00 then tell", 1, 63, "to", "and")]
     [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, mains or internet")]

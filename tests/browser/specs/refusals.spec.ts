@@ -62,6 +62,7 @@ test("a second window's stale save is refused without loss", async ({ page, cont
 
   // Go on working: mine is still here. Take theirs: mine is one undo away. Save on top: both are in the history.
   await dialog.getByRole('button', { name: 'Go on working' }).click()
+  await expect(dialog).toBeHidden()
   await expect(other.getByRole('textbox', { name: 'Pressure at rest', exact: true })).toHaveValue('4.2 bar')
   await other.keyboard.press('Control+s')
   await dialog.getByRole('button', { name: 'Take theirs' }).click()
@@ -77,11 +78,11 @@ test("a second window's stale save is refused without loss", async ({ page, cont
   await expect(other.getByRole('dialog', { name: 'Revisions' }).getByRole('listitem')).toHaveCount(4)
 })
 
-test('stale work can be saved on top of what is newer', async ({ page, context, demo }) => {
+test('stale work can be saved on top of what is newer', async ({ page, context, ownDemo }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(`${demo}${site}/main`)
+  await page.goto(`${ownDemo}${site}/main`)
   const other = await context.newPage()
-  await other.goto(`${demo}${site}/main`)
+  await other.goto(`${ownDemo}${site}/main`)
   await type(other, 'Pressure at rest', '4.2 bar', '4.2 bar')
   await other.keyboard.press('Control+s')
   await expect(other.getByText('Revision 2')).toBeVisible()

@@ -140,9 +140,9 @@ for (const width of [1280, 390]) {
       await expect(page.getByTestId('others')).toContainText('Basin hose, from 20 s')
       await expect(page.getByTestId('others')).toContainText(/All together:\s*31\.\d L/)
       await expect(lost).toContainText(/21\.\d L/)
-      await page.getByRole('button', { name: '+ the water is wiped up' }).click()
+      await page.getByRole('button', { name: '+ water is wiped up' }).click()
       await expect(page.getByRole('listitem').filter({ hasText: 'Wiped up' })).toBeVisible()
-      await page.getByRole('button', { name: 'Take out: The water is wiped up' }).click()
+      await page.getByRole('button', { name: 'Take out: Water is wiped up' }).click()
 
       await page.getByRole('button', { name: /Keep this one: no more than 31\.\d L/ }).click()
       const kept = page.getByRole('region', { name: 'Kept rehearsals' })

@@ -1450,6 +1450,17 @@ export interface components {
             /** @description Of the plan's keys and values as they stand in the file; white space and the spelling of numbers do not count. */
             sha256: string;
         };
+        /** @description What a rehearsal is asked for. */
+        AskedRehearsal: {
+            /** @description The leak that runs. */
+            leakId: string;
+            /** @description Who is home at the first drop. */
+            mode: components["schemas"]["Mode"];
+            /** @description What is broken. */
+            faults: components["schemas"]["Fault"][];
+            /** @description What happens while it runs. */
+            meanwhile: components["schemas"]["Meanwhile"][];
+        };
         /** @description What is said of a plan. */
         Assessment: {
             /** @description What must be done first. */
@@ -1733,7 +1744,7 @@ export interface components {
             fault?: null | components["schemas"]["Fault"];
         };
         /** @enum {unknown} */
-        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "breaks" | "tells" | "closes" | "missed";
+        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "breaks" | "worksAgain" | "tells" | "closes" | "missed";
         /** @enum {unknown} */
         CheckVerdict: "proved" | "refuted" | "notProved";
         /** @description One claim about the rules, and whether it holds. */
@@ -1745,8 +1756,10 @@ export interface components {
             ruleId?: null | string;
             /** @description The leaks that it is about: the same faults leave them running. Empty where it is about sensors or a rule. */
             leakIds: string[];
-            /** @description The faults that leave them running. */
+            /** @description The faults that leave them running when they are there from the first drop. */
             faults: components["schemas"]["Fault"][];
+            /** @description The other faults that do when they come, or are over, while they run. */
+            laterFaults?: components["schemas"]["Fault"][];
             /** @description The valves of which one has to close. */
             stopValveIds: string[];
             /**
@@ -1764,6 +1777,7 @@ export interface components {
             steps: components["schemas"]["CheckStep"][];
             /** @description Whether there is no shorter way. */
             isShortest?: boolean;
+            rehearsal?: null | components["schemas"]["AskedRehearsal"];
         };
         /** @enum {unknown} */
         CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires" | "survivesFaults";
@@ -2098,7 +2112,7 @@ export interface components {
             wireOnPipe?: components["schemas"]["Answer"];
         };
         /** @enum {unknown} */
-        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts" | "reset" | "valveOpens" | "openingRefused" | "sensorCold" | "valveFails";
+        EventKind: "firstDrop" | "sensorWet" | "hubKnows" | "told" | "closingOrdered" | "valveMoves" | "flowStops" | "valveStopsShort" | "stoodShut" | "switchesOff" | "mainsFails" | "internetFails" | "buttonPressed" | "modeBecomes" | "wipedUp" | "sensorDry" | "leakEnds" | "leakStarts" | "reset" | "valveOpens" | "openingRefused" | "sensorCold" | "valveFails" | "valveReopens" | "breaks" | "worksAgain";
         /** @description How often what is fitted fails, and how often it is tested with water. */
         FailureFigures: {
             /** @description At most one of a kind; `null`: nobody has said. */
@@ -2823,7 +2837,7 @@ export interface components {
             atS: number;
             kind: components["schemas"]["MeanwhileKind"];
             mode?: null | components["schemas"]["Mode"];
-            /** @description The leak that begins. */
+            /** @description The leak that begins, ends or is wiped up; `null` where it is the one that is rehearsed. */
             leakId?: null | string;
             /** @description The button that is pressed. */
             buttonId?: null | string;
@@ -2841,12 +2855,13 @@ export interface components {
              * @description From midnight to the time of day.
              */
             min?: null | number;
+            fault?: null | components["schemas"]["Fault"];
         };
         /**
          * @description What can happen while a leak runs.
          * @enum {unknown}
          */
-        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed" | "reset" | "valveOpened" | "getsCold" | "timeIs";
+        MeanwhileKind: "modeBecomes" | "wipedUp" | "leakEnds" | "leakStarts" | "buttonPressed" | "reset" | "valveOpened" | "getsCold" | "timeIs" | "breaks" | "worksAgain";
         /**
          * @description Who is home.
          * @enum {unknown}
@@ -3791,6 +3806,8 @@ export interface components {
             allBut?: boolean;
             /** @description With bool Rule.AllBut: only the sensors of these rooms, and each that is added there; `null`: of every room. */
             roomIds?: null | string[];
+            /** @description With bool Rule.AllBut: only the sensors with one of these tags, and each that gets one; `null`: tagged or not. */
+            tags?: null | string[];
             /**
              * Format: double
              * @description What a sensor that gets cold is below; `null`: nobody has said.
@@ -3985,6 +4002,8 @@ export interface components {
             hold?: components["schemas"]["SensorHold"];
             /** @description What is printed on it of when it was made; `null`: not read. */
             batch?: null | string;
+            /** @description Words of one's own that sort it beside its room, each at most int Sensor.LongestTag characters and without a comma; `null`: none. */
+            tags?: null | string[];
             /** @description What its radio has to get out of. */
             cover?: components["schemas"]["RadioCover"];
             /**
@@ -4443,7 +4462,7 @@ export interface components {
             sensorId?: null | string;
             ruleId?: null | string;
             mode?: null | components["schemas"]["Mode"];
-            /** @description That begins. */
+            /** @description That begins, ends or is wiped up; `null`: the one that is rehearsed. */
             leakId?: null | string;
             /** @description That is pressed. */
             buttonId?: null | string;
@@ -4452,6 +4471,7 @@ export interface components {
              * @description At which a handle stops short, degrees from open.
              */
             angleDeg?: null | number;
+            fault?: null | components["schemas"]["Fault"];
         };
         /** @description A point of the running total. */
         TimelinePoint: {

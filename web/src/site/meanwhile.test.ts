@@ -7,6 +7,8 @@ import {
   otherLeaks,
   readMeanwhile,
   rehearsalQuery,
+  withLeak,
+  withoutStep,
   writeMeanwhile,
 } from './meanwhile'
 
@@ -30,13 +32,15 @@ const steps: Meanwhile[] = [
   { ...none, atS: 150, kind: 'reset' },
   { ...none, atS: 40, kind: 'getsCold', sensorId: 'puck', celsius: -2.5 },
   { ...none, atS: 0, kind: 'timeIs', min: 0 },
+  { ...none, atS: 70, kind: 'leakEnds', leakId: 'basin' },
+  { ...none, atS: 71, kind: 'wipedUp', leakId: 'basin' },
 ]
 
 describe('what happens meanwhile', () => {
   it('stands in an address and is read back', () => {
     const text = writeMeanwhile(steps)
     expect(text).toBe(
-      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2.5@40,timeIs:0@0',
+      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2.5@40,timeIs:0@0,leakEnds:basin@70,wipedUp:basin@71',
     )
     expect(readMeanwhile(text, plan)).toEqual(steps)
     expect(rehearsalQuery({ ...asked, faults: ['hubFailed'], meanwhile: steps.slice(1, 2) })).toEqual({
@@ -56,6 +60,7 @@ describe('what happens meanwhile', () => {
     'modeBecomes@5',
     'modeBecomes:gone@5',
     'leakStarts:attic@5',
+    'wipedUp:attic@5',
     'valveOpened:gone@5',
     'getsCold:gone/-2@5',
     'getsCold:puck@5',
@@ -82,6 +87,22 @@ describe('what happens meanwhile', () => {
         addable(kind, plan, { ...asked, faults: [] }),
         addable(kind, bare, { ...asked, faults: [] }),
       ]).toEqual([true, false])
+  })
+
+  it('takes out with a leak what ends or wipes it, and changes them with it', () => {
+    expect(withoutStep(steps, 2).map((s) => s.kind)).toEqual([
+      'modeBecomes',
+      'wipedUp',
+      'buttonPressed',
+      'valveOpened',
+      'reset',
+      'getsCold',
+      'timeIs',
+    ])
+    expect(withoutStep(steps, 1)).toEqual(steps.filter((_, i) => i !== 1))
+    const changed = withLeak(steps, 'basin', 'wc')
+    expect(changed.flatMap((s) => s.leakId ?? [])).toEqual(['wc', 'wc', 'wc'])
+    expect(changed[1]).toEqual(steps[1])
   })
 
   it('offers the cold and the time of day where a rule looks at them, the time once', () => {

@@ -3,8 +3,8 @@ import { hears, ignore, listen } from './rules'
 
 const sensors = [
   { id: 'a', roomId: 'wet' },
-  { id: 'b', roomId: 'wet' },
-  { id: 'c', roomId: 'hall' },
+  { id: 'b', roomId: 'wet', tags: ['hoses', 'upstairs'] },
+  { id: 'c', roomId: 'hall', tags: ['pit'] },
 ]
 const [a, b, c] = sensors as [(typeof sensors)[0], (typeof sensors)[0], (typeof sensors)[0]]
 
@@ -20,6 +20,10 @@ describe('whom a rule listens to', () => {
     [{ sensorIds: ['b'], allBut: true, roomIds: ['wet'] }, ['a']],
     [{ sensorIds: [], allBut: true, roomIds: [] }, []],
     [{ sensorIds: ['c'], allBut: false, roomIds: ['wet'] }, ['c']],
+    [{ sensorIds: [], allBut: true, tags: ['hoses', 'pit'] }, ['b', 'c']],
+    [{ sensorIds: ['c'], allBut: true, tags: ['hoses'] }, ['b']],
+    [{ sensorIds: [], allBut: true, tags: ['hoses'], roomIds: ['wet'] }, ['b']],
+    [{ sensorIds: [], allBut: true, tags: [] }, []],
   ])('%j', (rule, heard) => expect(sensors.filter((s) => hears(rule, s)).map((s) => s.id)).toEqual(heard))
 
   it('of some rooms names each sensor once one of another room joins', () => {
@@ -27,7 +31,15 @@ describe('whom a rule listens to', () => {
     listen(rule, [b], sensors)
     expect(rule).toEqual({ sensorIds: [], allBut: true, roomIds: ['wet'] })
     listen(rule, [c], sensors)
-    expect(rule).toEqual({ sensorIds: ['a', 'b', 'c'], allBut: false, roomIds: null })
+    expect(rule).toEqual({ sensorIds: ['a', 'b', 'c'], allBut: false, roomIds: null, tags: null })
+  })
+
+  it('of some tags names each sensor once one without them joins', () => {
+    const rule = { sensorIds: [], allBut: true, tags: ['hoses', 'pit'] as string[] | null }
+    listen(rule, [b, c], sensors)
+    expect(rule).toEqual({ sensorIds: [], allBut: true, tags: ['hoses', 'pit'] })
+    listen(rule, [a], sensors)
+    expect(rule).toEqual({ sensorIds: ['b', 'c', 'a'], allBut: false, roomIds: null, tags: null })
   })
 
   it.each([false, true])(

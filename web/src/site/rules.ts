@@ -1,12 +1,16 @@
 import type { Rule, Sensor } from '@/api/types'
 
-type Listening = Pick<Rule, 'sensorIds' | 'allBut' | 'roomIds' | 'trigger'>
-type Placed = Pick<Sensor, 'id' | 'roomId'>
+type Listening = Pick<Rule, 'sensorIds' | 'allBut' | 'roomIds' | 'tags' | 'trigger'>
+type Placed = Pick<Sensor, 'id' | 'roomId' | 'tags'>
 
-/** Whether a sensor is one of those that a rule waits for: those named, or all but those named, of every room or of some. */
+/** Whether a sensor lies in a rule's rooms and has one of its tags; a rule of none is for all. */
+const isInGroup = (rule: Listening, sensor: Placed): boolean =>
+  (rule.roomIds?.includes(sensor.roomId) ?? true) &&
+  (rule.tags?.some((tag) => sensor.tags?.includes(tag)) ?? true)
+
+/** Whether a sensor is one of those that a rule waits for: those named, or all of its group but those named. */
 export const names = (rule: Listening, sensor: Placed): boolean =>
-  rule.sensorIds.includes(sensor.id) !== (rule.allBut ?? false) &&
-  (!rule.allBut || (rule.roomIds?.includes(sensor.roomId) ?? true))
+  rule.sensorIds.includes(sensor.id) !== (rule.allBut ?? false) && (!rule.allBut || isInGroup(rule, sensor))
 
 /** Whether a rule acts when a sensor is wet. */
 export const hears = (rule: Listening, sensor: Placed): boolean =>
@@ -14,14 +18,19 @@ export const hears = (rule: Listening, sensor: Placed): boolean =>
 
 const without = (ids: string[], gone: string[]) => ids.filter((id) => !gone.includes(id))
 
-/** Lets a rule listen to some sensors more. One of other rooms than the rule's makes it name each of its sensors. */
+/** Lets a rule listen to some sensors more. One from outside its group makes it name each of its sensors. */
 export function listen(rule: Listening, more: Placed[], sensors: Placed[]): void {
   const ids = more.map((s) => s.id)
   const rest = without(rule.sensorIds, ids)
-  if (rule.allBut && more.every((s) => rule.roomIds?.includes(s.roomId) ?? true)) rule.sensorIds = rest
+  if (rule.allBut && more.every((s) => isInGroup(rule, s))) rule.sensorIds = rest
   else if (rule.allBut) {
     const heard = sensors.filter((s) => names(rule, s)).map((s) => s.id)
-    Object.assign(rule, { allBut: false, roomIds: null, sensorIds: [...without(heard, ids), ...ids] })
+    Object.assign(rule, {
+      allBut: false,
+      roomIds: null,
+      tags: null,
+      sensorIds: [...without(heard, ids), ...ids],
+    })
   } else rule.sensorIds = [...rest, ...ids]
 }
 
@@ -41,5 +50,6 @@ export const copyOf = (rule: Rule): Rule => ({
   buttonIds: rule.buttonIds && [...rule.buttonIds],
   stopSwitchIds: rule.stopSwitchIds && [...rule.stopSwitchIds],
   roomIds: rule.roomIds && [...rule.roomIds],
+  tags: rule.tags && [...rule.tags],
   hours: rule.hours && { ...rule.hours },
 })

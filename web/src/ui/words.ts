@@ -145,6 +145,20 @@ export const faultWords: Record<Fault, { short: string; label: string }> = {
   nobodyAnswers: { short: 'no answer', label: 'Everybody is told, and nobody acts' },
 }
 
+/** What can break, and work again, while a leak runs; all else is so from the first drop. */
+export const breakableWords: Partial<Record<Fault, string>> = {
+  mainsFailed: 'The mains',
+  internetFailed: 'The internet',
+  routerFailed: 'The router',
+  hubFailed: 'The hub',
+  cloudFailed: 'The service outside that runs rules',
+  sensorFlat: 'The battery of the sensor that knows first',
+  sensorDead: 'The sensor that knows first',
+  sensorOutOfReach: 'The radio of the sensor that knows first',
+  driveBatteryFlat: 'The batteries of the drives',
+  telephonesMuted: 'The telephones',
+}
+
 export const phaseWords: Record<Phase, string> = {
   beforeTrip: 'Before trip',
   radioAndLogic: 'Radio and logic',
@@ -172,13 +186,16 @@ export const eventWords: Record<EventKind, string> = {
   modeBecomes: 'Mode changes',
   wipedUp: 'Wiped up',
   sensorDry: 'Sensor is dry',
-  leakEnds: 'The leak ends',
+  leakEnds: 'Leak ends',
   leakStarts: 'Another leak begins',
   reset: 'Somebody resets it',
   valveOpens: 'Valve is opened again',
   openingRefused: 'Opening refused: wet, silent or held',
   sensorCold: 'Sensor is cold',
   valveFails: 'Valve has not closed',
+  valveReopens: 'Its drive opens the valve again',
+  breaks: 'Breaks',
+  worksAgain: 'Works again',
 }
 
 /** What a rule waits for. */
@@ -205,14 +222,16 @@ export const loadChoices: Choice<LoadSwitch['stops']>[] = [
 /** What may happen while a leak runs. */
 export const meanwhileWords: Record<Meanwhile['kind'], string> = {
   modeBecomes: 'The mode becomes',
-  wipedUp: 'The water is wiped up',
-  leakEnds: 'The leak ends',
+  wipedUp: 'Water is wiped up',
+  leakEnds: 'A leak ends',
   leakStarts: 'Another leak begins',
   buttonPressed: 'A button is pressed',
   reset: 'Somebody resets it',
   valveOpened: 'Opened by hand',
   getsCold: 'It gets cold at',
   timeIs: 'The time of day is',
+  breaks: 'Something breaks',
+  worksAgain: 'Something works again',
 }
 
 export const provenanceWords: Record<Provenance, string> = {

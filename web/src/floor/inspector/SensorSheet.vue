@@ -6,6 +6,7 @@ import { firstTrip, soonestFirst } from '@/site/trips'
 import { editSensor } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePreferences } from '@/site/preferences'
+import { readTags } from '@/site/tags'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -161,6 +162,15 @@ async function takeOff() {
       :value="sensor.batch ?? ''"
       :apply="(batch) => set('batch', (s) => void (s.batch = batch || null))"
       :pointer="`/installation/sensors/${index}/batch`"
+    />
+    <TextField
+      v-if="view.stage !== 'reach'"
+      class="col-span-2"
+      label="Tags"
+      how="Words of your own, with commas between, such as upstairs, hoses: a rule may be for all that have one."
+      :value="(sensor.tags ?? []).join(', ')"
+      :apply="(text) => set('tags', (s) => void (s.tags = readTags(text)))"
+      :pointer="`/installation/sensors/${index}/tags`"
     />
     <ChoiceField
       v-if="view.stage === 'reach'"

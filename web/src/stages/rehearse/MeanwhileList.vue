@@ -5,8 +5,19 @@ import { leaksOf, valveName } from '@/site/names'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
 import TimeField from '@/ui/TimeField.vue'
-import { meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
-import { aboutKeys, aboutOf, addable, newStep, otherLeaks, type AskedRehearsal } from '@/site/meanwhile'
+import { breakableWords, meanwhileWords, modes, modeWords, type Choice } from '@/ui/words'
+import {
+  aboutKeys,
+  aboutOf,
+  addable,
+  breakable,
+  brokenBy,
+  newStep,
+  otherLeaks,
+  withLeak,
+  withoutStep,
+  type AskedRehearsal,
+} from '@/site/meanwhile'
 
 /** What happens while the leak runs: put in at the moment that is looked at. */
 const props = defineProps<{ plan: Plan; asked: AskedRehearsal; atS: number }>()
@@ -25,11 +36,7 @@ const set = async (index: number, change: Partial<Meanwhile>) =>
     'change',
     steps.value.map((step, i) => (i === index ? { ...step, ...change } : step)),
   )
-const remove = (index: number) =>
-  emit(
-    'change',
-    steps.value.filter((_, i) => i !== index),
-  )
+const remove = (index: number) => emit('change', withoutStep(steps.value, index))
 
 const modeChoices: Choice<string>[] = modes.map((m) => ({ value: m, label: modeWords[m] }))
 const leakName = (id: string) => {
@@ -51,10 +58,25 @@ function choices(step: Meanwhile): Choice<string>[] {
     }))
   if (step.kind === 'getsCold')
     return props.plan.installation.sensors.map((s) => ({ value: s.id, label: s.name }))
+  if (step.kind === 'leakEnds' || step.kind === 'wipedUp') {
+    const begun = steps.value.filter((s) => s.kind === 'leakStarts').map((s) => s.leakId!)
+    return [props.asked.leakId, ...begun].map((value) => ({ value, label: leakName(value) }))
+  }
+  if (step.kind === 'breaks' || step.kind === 'worksAgain') {
+    const { faults } = props.asked
+    const all = step.kind === 'breaks' ? breakable(faults) : brokenBy(faults, steps.value)
+    return [...new Set([...all, step.fault!])].map((value) => ({ value, label: breakableWords[value]! }))
+  }
   return (props.plan.installation.buttons ?? []).map((b) => ({ value: b.id, label: b.name }))
 }
-const setAbout = (index: number, { kind }: Meanwhile, value: string) =>
-  set(index, { [aboutKeys[kind as keyof typeof aboutKeys]]: value })
+/** What it is about, and may be changed; of one leak alone nothing is asked. */
+const aboutIn = (step: Meanwhile) =>
+  aboutOf(step) ?? (aboutKey(step) === 'leakId' && choices(step).length > 1 ? props.asked.leakId : null)
+const aboutKey = ({ kind }: Meanwhile) => aboutKeys[kind as keyof typeof aboutKeys]
+async function setAbout(index: number, step: Meanwhile, value: string) {
+  if (step.kind === 'leakStarts') emit('change', withLeak(steps.value, step.leakId!, value))
+  else await set(index, { [aboutKey(step)]: value === props.asked.leakId ? null : value })
+}
 </script>
 
 <template>
@@ -69,11 +91,11 @@ const setAbout = (index: number, { kind }: Meanwhile, value: string) =>
       >
         <span class="w-40 font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
         <ChoiceField
-          v-if="aboutOf(step)"
+          v-if="aboutIn(step)"
           class="w-52 grow sm:grow-0"
           label="Which"
           is-inline
-          :value="aboutOf(step)!"
+          :value="aboutIn(step)!"
           :choices="choices(step)"
           :apply="(value) => setAbout(index, step, value)"
         />

@@ -86,6 +86,7 @@ describe('a rehearsal at one moment', () => {
       { timeS: 24, kind: 'wipedUp', volumeM3: 0.012 },
       { timeS: 30, kind: 'sensorDry', volumeM3: 0.015, sensorId: 'a' },
       ...events.slice(4),
+      { timeS: 35, kind: 'wipedUp', volumeM3: 0.0175, leakId: 'another' },
       { timeS: 90, kind: 'modeBecomes', volumeM3: 0.026, mode: 'away' },
     ]
     const curve = [
@@ -104,7 +105,7 @@ describe('a rehearsal at one moment', () => {
       { fromS: 20, toS: 30 },
       { fromS: 50, toS: 60 },
     ])
-    expect(lanes[4]!.marks.flatMap((m) => m.events)).toHaveLength(2)
+    expect(lanes[4]!.marks.flatMap((m) => m.events)).toHaveLength(3)
     expect(turnedAt([{ timeS: 0, kind: 'stoodShut', volumeM3: 0, ruleId: 'r' }], 0)).toBe(1)
   })
 })

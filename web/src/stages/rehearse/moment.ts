@@ -26,7 +26,7 @@ export function curveUntil(
 
 /** On the floor by then, m³: what is out since it was last wiped up. */
 export function onFloorAt({ curve, events }: Pick<Rehearsed, 'curve' | 'events'>, timeS: number): number {
-  const wiped = events.filter((e) => e.kind === 'wipedUp' && e.timeS <= timeS).at(-1)
+  const wiped = events.filter((e) => e.kind === 'wipedUp' && !e.leakId && e.timeS <= timeS).at(-1)
   return outAt(curve, timeS) - (wiped?.volumeM3 ?? 0)
 }
 
@@ -40,11 +40,13 @@ export function wetAt(events: TimelineEvent[], timeS: number): Set<string> {
   return wet
 }
 
+const opens = ({ kind }: TimelineEvent) => kind === 'valveOpens' || kind === 'valveReopens'
+
 const stands = ({ kind }: TimelineEvent) => kind === 'flowStops' || kind === 'valveStopsShort'
 
 /** How far the handle has turned by then: 0 open, 1 shut. */
 export function turnedAt(all: TimelineEvent[], timeS: number): number {
-  const opened = all.findLastIndex((e) => e.kind === 'valveOpens' && e.timeS <= timeS)
+  const opened = all.findLastIndex((e) => opens(e) && e.timeS <= timeS)
   if (opened < 0 && all.some((e) => e.kind === 'stoodShut')) return 1
   const events = all.slice(opened + 1)
   let turned = 0
@@ -58,7 +60,7 @@ export function turnedAt(all: TimelineEvent[], timeS: number): number {
 
 /** Whether a handle stands then where its stroke stopped short. */
 export const standsShortAt = (events: TimelineEvent[], timeS: number): boolean =>
-  events.findLast((e) => e.timeS <= timeS && (stands(e) || e.kind === 'valveMoves'))?.kind ===
+  events.findLast((e) => e.timeS <= timeS && (stands(e) || opens(e) || e.kind === 'valveMoves'))?.kind ===
   'valveStopsShort'
 
 export type LaneName = 'sensors' | 'radio' | 'rules' | 'valve' | 'people'
@@ -73,13 +75,15 @@ const meanwhile: TimelineEvent['kind'][] = [
   'leakEnds',
   'leakStarts',
   'reset',
+  'breaks',
+  'worksAgain',
 ]
 
 /** The last moment that a rehearsal shows, s: until its flow stops, and until all that happens meanwhile has. */
 export const lastOf = ({ curve, events }: Pick<Rehearsed, 'curve' | 'events'>): number =>
   Math.max(
     curve.at(-1)!.timeS,
-    ...events.filter((e) => meanwhile.includes(e.kind) || e.kind === 'valveOpens').map((e) => e.timeS),
+    ...events.filter((e) => meanwhile.includes(e.kind) || opens(e)).map((e) => e.timeS),
   )
 
 const laneOf: Partial<Record<TimelineEvent['kind'], LaneName>> = {
@@ -96,6 +100,9 @@ const laneOf: Partial<Record<TimelineEvent['kind'], LaneName>> = {
   flowStops: 'valve',
   valveStopsShort: 'valve',
   valveOpens: 'valve',
+  valveReopens: 'valve',
+  breaks: 'radio',
+  worksAgain: 'radio',
   openingRefused: 'rules',
   told: 'people',
 }
@@ -149,7 +156,7 @@ export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, end
                 between(moves.timeS, events.find((e) => stands(e) && e.timeS > moves.timeS)?.timeS),
               ),
           )
-        : between(0, first('valveOpens') ?? endS),
+        : between(0, events.find(opens)?.timeS ?? endS),
     people: between(first('told'), endS),
   }
   return names.map((name) => {

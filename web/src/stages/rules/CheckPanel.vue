@@ -7,7 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { clock } from '@/ui/units'
-import { claimText, faultsText, rehearsalOf, remedyOf, stepText, verdictWords } from './claims'
+import { claimText, faultsText, remedyOf, stepText, verdictWords } from './claims'
 
 /** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
 const open = useOpenPlan()
@@ -18,8 +18,6 @@ const plan = computed(() => open.plan!)
 const number = (count: number) => count.toLocaleString('en-GB')
 const proved = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict === 'proved'))
 const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict !== 'proved'))
-/** For each of them its story as a rehearsal, where it can be one. */
-const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value, c, open.assessment)))
 </script>
 
 <template>
@@ -43,7 +41,7 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
       </p>
       <ul class="space-y-3">
         <li
-          v-for="(claim, i) in others"
+          v-for="claim in others"
           :key="`${claim.property} ${claim.sensorIds} ${claim.leakIds} ${claim.ruleId}`"
           class="bg-sheet rounded-sm p-4"
           data-testid="unproved"
@@ -60,7 +58,7 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
             <template v-if="claim.verdict === 'notProved'">
               Given up after {{ number(claim.states) }} states.
             </template>
-            <template v-if="claim.faults.length"> These do: {{ faultsText(claim) }}.</template>
+            <template v-if="faultsText(claim)"> These do: {{ faultsText(claim) }}.</template>
           </p>
           <details v-if="claim.steps.length" class="mt-1">
             <summary class="text-moss cursor-pointer font-semibold max-md:min-h-11">
@@ -75,9 +73,9 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
               </li>
             </ol>
             <RouterLink
-              v-if="rehearsals[i]"
+              v-if="claim.rehearsal"
               class="act-quiet mt-1 -ml-2 inline-block"
-              :to="{ path: `/sites/${open.siteId}/rehearse`, query: rehearsalQuery(rehearsals[i]!) }"
+              :to="{ path: `/sites/${open.siteId}/rehearse`, query: rehearsalQuery(claim.rehearsal) }"
               >Rehearse it</RouterLink
             >
           </details>
@@ -102,7 +100,8 @@ const rehearsals = computed(() => others.value.map((c) => rehearsalOf(plan.value
         valves and time, by the engine that runs the rules, exact to its deadlines; at most
         {{ number(data.mostStates) }} a claim. Times are from when the hub knows; radio, hub and stroke come
         to them. Every device is taken to work there; of the leaks that do harm each is rehearsed with each
-        single fault in each mode. One that comes in the middle is under Rehearse.
+        single fault in each mode: from the first drop, and from just behind each thing that happens until the
+        flow stops.
       </p>
     </template>
   </div>

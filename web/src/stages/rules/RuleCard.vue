@@ -9,6 +9,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
 import { ignore, listen, names } from '@/site/rules'
+import { tagsOf } from '@/site/tags'
 import AnswerField from '@/ui/AnswerField.vue'
 import ChoiceField from '@/ui/ChoiceField.vue'
 import MeasureField from '@/ui/MeasureField.vue'
@@ -117,10 +118,18 @@ const rooms = computed(() => {
     .map((r) => ({ value: r.id, label: r.name }))
 })
 const setRooms = (values: string[]) =>
-  set('rooms', (r) => {
-    r.roomIds = values.length ? values : null
-    if (values.length && !r.allBut) Object.assign(r, { allBut: true, sensorIds: [] })
-  })
+  set('rooms', (r) => ofGroup(r, { roomIds: values.length ? values : null }))
+/** A rule that named its sensors is for all of the group from now on. */
+function ofGroup(rule: Rule, group: Pick<Rule, 'roomIds'> | Pick<Rule, 'tags'>) {
+  Object.assign(rule, group)
+  if ((rule.roomIds || rule.tags) && !rule.allBut) Object.assign(rule, { allBut: true, sensorIds: [] })
+}
+/** Those of the sensors, and the rule's own. */
+const tags = computed(() => {
+  const all = [...tagsOf(open.plan!), ...(props.rule.tags ?? [])]
+  return [...new Set(all)].sort().map((tag) => ({ value: tag, label: tag }))
+})
+const setTags = (values: string[]) => set('tags', (r) => ofGroup(r, { tags: values.length ? values : null }))
 /** All there are, and each that is added, while nobody is named. */
 const contacts = computed(() =>
   (open.plan!.installation.contacts ?? []).map((c) => ({ value: c.id, label: c.name })),
@@ -151,7 +160,12 @@ const setHeard = (values: string[]) =>
 /** What it listens to now stays as it is. */
 const setAllBut = (allBut: boolean) =>
   set('added sensors', (r) =>
-    Object.assign(r, { allBut, roomIds: null, sensorIds: allBut ? others(heard.value) : heard.value }),
+    Object.assign(r, {
+      allBut,
+      roomIds: null,
+      tags: null,
+      sensorIds: allBut ? others(heard.value) : heard.value,
+    }),
   )
 
 const set = (what: string, change: (rule: Rule) => void) =>
@@ -349,6 +363,14 @@ const set = (what: string, change: (rule: Rule) => void) =>
         :values="rule.roomIds ?? []"
         :choices="rooms"
         :apply="setRooms"
+      />
+      <TickChoices
+        v-if="isOfSensors && tags.length"
+        class="sm:col-span-2"
+        label="Only those tagged so; none ticked is tagged or not"
+        :values="rule.tags ?? []"
+        :choices="tags"
+        :apply="setTags"
       />
     </div>
     <p v-if="isShown && written?.message" class="mt-3 max-w-prose text-[13.5px]">

@@ -1,9 +1,7 @@
-import type { Assessment, CheckedClaim, CheckStep, Meanwhile, Plan } from '@/api/types'
-import { aboutNothing, type AskedRehearsal } from '@/site/meanwhile'
+import type { CheckedClaim, CheckStep, Plan } from '@/api/types'
 import { leakName, sensorName, valveName } from '@/site/names'
-import { firstTrip } from '@/site/trips'
 import { clock, timeOfDay } from '@/ui/units'
-import { faultWords, modeWords } from '@/ui/words'
+import { breakableWords, faultWords, modeWords } from '@/ui/words'
 
 export const verdictWords: Record<CheckedClaim['verdict'], string> = {
   proved: 'Proved',
@@ -31,13 +29,16 @@ export function claimText(plan: Plan, claim: CheckedClaim): string {
     case 'fires':
       return `“${ruleName(plan, claim.ruleId)}” can fire.`
     case 'survivesFaults':
-      return `${claim.leakIds.map((id) => leakName(plan, id)).join('; ')}: no single fault that is there from the first drop leaves it running, in any mode.`
+      return `${claim.leakIds.map((id) => leakName(plan, id)).join('; ')}: no single fault leaves it running, in any mode, whenever it comes and is over.`
   }
 }
 
 /** What leaves the leaks of a claim running. */
-export const faultsText = ({ faults }: CheckedClaim): string =>
-  faults.map((fault) => faultWords[fault].label.toLowerCase()).join('; ')
+export function faultsText({ faults, laterFaults }: CheckedClaim): string {
+  const from = faults.map((fault) => faultWords[fault].label.toLowerCase())
+  const later = laterFaults?.map((fault) => `${breakableWords[fault]!.toLowerCase()}, broken or back later`)
+  return [...from, ...(later ?? [])].join('; ')
+}
 
 /** What mends a claim that does not hold. */
 export function remedyOf(claim: CheckedClaim): string {
@@ -85,7 +86,9 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
         ? `“${ruleName(plan, step.ruleId)}” closes ${valves}`
         : `The direct link of ${sensor} closes ${valves}`
     case 'breaks':
-      return faultWords[step.fault!].label
+      return step.atS ? `${breakableWords[step.fault!]}: breaks` : faultWords[step.fault!].label
+    case 'worksAgain':
+      return `${breakableWords[step.fault!]}: works again`
     case 'missed':
       if (claim.property === 'survivesFaults') return `${leakName(plan, claim.leakIds[0]!)} runs on`
       return claim.property === 'told'
@@ -93,57 +96,3 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
         : `${sensor} is still wet, and nothing closes`
   }
 }
-
-/**
- * A story as a rehearsal: a leak that each wet sensor knows of first, the modes that come, the time of day, and the hands that open a valve.
- * Null where it tells of more than a rehearsal can show: of what dries, of hours that pass in no time, of a valve that was opened before (or
- * that a mode had shut), or of a sensor that knows of no leak first.
- */
-export function rehearsalOf(
-  plan: Plan,
-  claim: CheckedClaim,
-  assessment: Pick<Assessment, 'trips'> | null | undefined,
-): AskedRehearsal | null {
-  const { steps } = claim
-  const fault = steps.find((s) => s.fault)?.fault
-  if (fault) return { leakId: claim.leakIds[0]!, mode: steps[0]!.mode!, faults: [fault], meanwhile: [] }
-  const first = steps.findIndex((s) => s.kind === 'sensorWet')
-  const opens = plan.installation.rules.some((r) => r.trigger === 'modeComes' && r.action === 'close')
-  const isShown = (step: CheckStep, i: number) =>
-    step.kind !== 'sensorDry' &&
-    (step.kind !== 'hourComes' || i < first) &&
-    (step.kind !== 'valveOpened' || i > first)
-  if (first < 0 || opens || !steps.every(isShown)) return null
-  const mode = steps.slice(0, first).findLast((s) => s.mode)?.mode
-  const begun = tripOf(steps[first]!.sensorId, assessment)
-  if (!begun || !mode) return null
-  const meanwhile: Meanwhile[] = []
-  const hour = steps.slice(0, first).findLast((s) => s.atMin != null)?.atMin
-  if (hour != null) meanwhile.push({ ...aboutNothing, atS: begun.timeS!, kind: 'timeIs', min: hour })
-  for (const { atS, kind, sensorId, stopValveIds, mode: comes } of steps.slice(first + 1)) {
-    const afterS = begun.timeS! + atS - steps[first]!.atS
-    if (kind === 'modeBecomes') meanwhile.push({ ...aboutNothing, atS: afterS, kind, mode: comes! })
-    if (kind === 'valveOpened')
-      meanwhile.push(
-        ...stopValveIds.map((stopValveId) => ({ ...aboutNothing, atS: afterS, kind, stopValveId })),
-      )
-    if (kind !== 'sensorWet') continue
-    const other = tripOf(sensorId, assessment)
-    if (!other || other.timeS! > afterS) return null
-    meanwhile.push({ ...aboutNothing, atS: afterS - other.timeS!, kind: 'leakStarts', leakId: other.leakId })
-  }
-  return { leakId: begun.leakId, mode, faults: [], meanwhile }
-}
-
-/** The leak that a sensor knows of first, the one that it knows of soonest. */
-const tripOf = (
-  sensorId: string | null | undefined,
-  assessment: Pick<Assessment, 'trips'> | null | undefined,
-) =>
-  (assessment?.trips ?? [])
-    .filter(
-      (t) =>
-        t.sensorId === sensorId && t.timeS != null && firstTrip(assessment, t.leakId)?.sensorId === sensorId,
-    )
-    .sort((a, b) => a.timeS! - b.timeS!)
-    .at(0)

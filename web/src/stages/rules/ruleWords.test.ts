@@ -8,6 +8,7 @@ const known: KnownNames = {
   contacts: ['Owner', 'Neighbour'],
   valves: ['Under the stair'],
   rooms: ['Kitchen', 'Laundry'],
+  tags: ['hoses', 'upstairs'],
 }
 const words = (text: string) => offeredAfter(text, known).words
 
@@ -25,6 +26,14 @@ describe('what is offered next in a rule’s text', () => {
     ['rule "Out" when any sensor in "Kitchen", "L', ['"Laundry"']],
     ['rule "Out" when any sensor in "Kitchen" b', ['but']],
     ['rule "Out" when any sensor in "Kitchen" but ', ['"Basin"', '"Under the \\"old\\" sink"']],
+    ['rule "Out" when any sensor t', ['tagged']],
+    ['rule "Out" when any sensor tagged ', ['"hoses"', '"upstairs"']],
+    ['rule "Out" when any sensor tagged "hoses", "u', ['"upstairs"']],
+    [
+      'rule "Out" when any sensor tagged "hoses" ',
+      ['is wet for', 'is silent for', 'is colder than', 'in', 'but'],
+    ],
+    ['rule "Out" when any sensor tagged "hoses" in ', ['"Kitchen"', '"Laundry"']],
     ['rule "Out" when any sensor is colder ', ['than']],
     ['rule "Out" when any sensor is colder than ', ['4 C', 'minus 2 C']],
     ['rule "Out" when any sensor is colder than 4 ', ['C for']],

@@ -1,4 +1,5 @@
 import type { Plan } from '@/api/types'
+import { tagsOf } from '@/site/tags'
 import { modes } from '@/ui/words'
 
 /** What may come next in a rule's text, to be offered while it is typed; what is right is for the reader of the text to say. */
@@ -11,9 +12,11 @@ export interface KnownNames {
   contacts: string[]
   valves: string[]
   rooms: string[]
+  tags: string[]
 }
 
-export function namesOf({ installation, building }: Plan): KnownNames {
+export function namesOf(plan: Plan): KnownNames {
+  const { installation, building } = plan
   const names = (things: { name: string }[] | null | undefined) => (things ?? []).map((t) => t.name)
   return {
     sensors: names(installation.sensors),
@@ -22,6 +25,7 @@ export function namesOf({ installation, building }: Plan): KnownNames {
     contacts: names(installation.contacts),
     valves: names(building.stopValves),
     rooms: names(building.rooms),
+    tags: tagsOf(plan),
   }
 }
 
@@ -50,6 +54,10 @@ export function offeredAfter(text: string, known: KnownNames): Offered {
 /** With each whole name as blanks, so that a quote that is left begins one. */
 const withoutNames = (text: string) => text.replace(/"(?:\\.|[^"\\\n])*"/g, (name) => ' '.repeat(name.length))
 
+/** What names are of behind the last word that begins a list of them. */
+const listedIn = (isIn: (word: string) => boolean, known: KnownNames) =>
+  isIn('but') ? known.sensors : isIn('in') ? known.rooms : isIn('tagged') ? known.tags : known.sensors
+
 function wordsAfter(tokens: string[], known: KnownNames): string[] {
   const words = tokens.map((t) => t.toLowerCase())
   const last = words.at(-1)
@@ -60,7 +68,8 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     if (!isIn('when')) return ['when']
     if (isIn('then')) return isIn('close') ? ['until reset'] : isIn('open') ? [] : ['and']
     if (waitsForButton) return ['is pressed for']
-    return isIn('in') && !isIn('but') ? [...SO, 'but'] : SO
+    if (isIn('but')) return SO
+    return isIn('in') ? [...SO, 'but'] : isIn('tagged') ? [...SO, 'in', 'but'] : SO
   }
   if (last === ',') {
     if (isIn('then'))
@@ -68,8 +77,7 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
         ? known.valves.map(quoted)
         : ['stop', 'wait', 'close every valve', 'close', 'open every valve', 'open']
     if (isIn('for') || isIn('it')) return modes
-    const listed = waitsForButton ? known.buttons : isIn('in') && !isIn('but') ? known.rooms : known.sensors
-    return listed.map(quoted)
+    return (waitsForButton ? known.buttons : listedIn(isIn, known)).map(quoted)
   }
   switch (last) {
     case 'when':
@@ -78,6 +86,7 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
         'any sensor is silent for',
         'any sensor is colder than',
         'any sensor in',
+        'any sensor tagged',
         'any of',
         'any button is pressed for',
         'button',
@@ -97,7 +106,9 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
       return words.at(-2) === 'any' ? ['is pressed for'] : known.buttons.map(quoted)
     case 'sensor':
     case 'sensors':
-      return [...SO, 'in', 'but']
+      return [...SO, 'in', 'tagged', 'but']
+    case 'tagged':
+      return known.tags.map(quoted)
     case 'is':
       if (isIn('it')) return ['6:00', '22:30']
       return waitsForButton

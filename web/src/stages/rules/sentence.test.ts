@@ -38,6 +38,10 @@ describe('a rule in one sentence', () => {
       'If any sensor in Stair cupboard stays wet for 0 s when away or holiday, from 22:00 to 6:30: tell, then close at once.',
     ],
     [
+      { allBut: true, sensorIds: [], tags: ['hoses', 'upstairs'], delayS: 0, confirmS: 0 },
+      'If any sensor tagged hoses or upstairs stays wet for 0 s when away or holiday: tell, then close at once.',
+    ],
+    [
       { trigger: 'sensorCold', colderThanC: 4, delayS: 0, confirmS: 0 },
       'If Stair cupboard, by the stop valve is colder than 4 °C when away or holiday: tell, then close at once.',
     ],

@@ -63,7 +63,8 @@ function sensorsOf(rule: Rule, plan: Plan): string {
   if (rule.allBut) {
     const rooms = rule.roomIds?.map((id) => plan.building.rooms.find((r) => r.id === id)?.name ?? id)
     const where = rooms ? ` in ${rooms.join(' or ') || 'no room'}` : ''
-    return `${sensor}${where}${rule.sensorIds.length ? ` but ${named(rule.sensorIds).join(' and ')}` : ''}`
+    const tagged = rule.tags ? ` tagged ${rule.tags.join(' or ') || 'nothing'}` : ''
+    return `${sensor}${tagged}${where}${rule.sensorIds.length ? ` but ${named(rule.sensorIds).join(' and ')}` : ''}`
   }
   if (rule.sensorIds.length === 0) return 'no sensor'
   return rule.sensorIds.length === 1 ? named(rule.sensorIds)[0]! : `${some} ${rule.sensorIds.length} sensors`

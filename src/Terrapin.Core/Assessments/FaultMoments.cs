@@ -1,0 +1,67 @@
+using Terrapin.Core.Model;
+using Terrapin.Core.Reach;
+using Terrapin.Core.Rehearsal;
+
+namespace Terrapin.Core.Assessments;
+
+/// <summary>
+/// Whether a leak that ends with a thing broken from the first drop, and with nothing broken, runs on where that thing breaks, or works again,
+/// while it runs.
+/// </summary>
+/// <remarks>
+/// What a break does depends on what has happened by then, and on how far a handle has turned: a handle that stops earlier lets more through. So
+/// one just behind each event stands for all until the next. What works again is looked at where something opens a valve by itself:
+/// otherwise nothing works against the water then. A rule that orders shut what is shut already is no event, so its times from each event count there too.
+/// </remarks>
+internal sealed class FaultMoments(Plan plan, RadioReach reach)
+{
+    /// <summary>So much after an event, s: the hub's clock counts milliseconds.</summary>
+    private const double JustAfterS = 0.002;
+
+    private readonly bool opens = plan.Installation.Rules.Any(r => r.Action == RuleAction.Open) || plan.Installation.Drives.Any(d => d.OnMainsFailure == MainsFailurePolicy.CloseThenReopen);
+    /// <summary>From what a rule waits for to its order, s.</summary>
+    private readonly double[] ruleTimesS = [0, .. plan.Installation.Rules.Select(r => r.ConfirmS + r.DelayS).Distinct()];
+    private int rehearsals;
+
+    /// <summary>How many were run.</summary>
+    public int Rehearsals => rehearsals;
+
+    /// <summary>When a fault comes, and is over, so that a leak runs on; <see langword="null"/>: whenever it does the leak ends.</summary>
+    /// <param name="leak">Ends with that fault from the first drop, and without it.</param>
+    /// <param name="mode">Who is home.</param>
+    /// <param name="fault">One of <see cref="Faults.ComeAndGo"/>.</param>
+    public IReadOnlyList<Meanwhile>? Defeating(LeakRehearsal leak, Mode mode, Fault fault)
+    {
+        Meanwhile Step(MeanwhileKind kind, double atS) => new() { AtS = atS, Kind = kind, Fault = fault };
+        foreach (double brokenS in Moments(Run(leak, mode, []), 0, [0]).Prepend(0))
+        {
+            Meanwhile breaks = Step(MeanwhileKind.Breaks, brokenS);
+            Rehearsed broken = Run(leak, mode, [breaks]);
+            if (!broken.Ends)
+            {
+                return [breaks];
+            }
+
+            foreach (double againS in opens ? Moments(broken, brokenS, ruleTimesS) : [])
+            {
+                Meanwhile[] both = [breaks, Step(MeanwhileKind.WorksAgain, againS)];
+                if (!Run(leak, mode, both).Ends)
+                {
+                    return both;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private Rehearsed Run(LeakRehearsal leak, Mode mode, IReadOnlyList<Meanwhile> meanwhile)
+    {
+        Interlocked.Increment(ref rehearsals);
+        return leak.WorstIn(mode, [], reach, meanwhile);
+    }
+
+    /// <summary>Just behind each event that comes later, and so long behind it.</summary>
+    private static IEnumerable<double> Moments(Rehearsed run, double afterS, double[] laterS) =>
+        run.Events.SelectMany(e => laterS.Select(s => e.TimeS + s + JustAfterS)).Where(s => s > afterS && s < Meanwhile.LatestS).Distinct();
+}

@@ -1,0 +1,117 @@
+using CsCheck;
+using Terrapin.Core.Model;
+using Terrapin.Core.Rehearsal;
+using static Terrapin.Core.Tests.Samples;
+
+namespace Terrapin.Core.Tests.Rehearsal;
+
+/// <summary>What breaks while a leak runs, and works again.</summary>
+public class BreakingMeanwhileTests
+{
+    private static readonly Rehearsed Undisturbed = Rehearser.Of(House(), "hose", Mode.Away);
+
+    /// <summary>Closes by itself in a power cut, and opens again.</summary>
+    private static readonly Plan Reopening = House().WithDrive(d => d with { Power = DrivePower.MainsWithBattery, OnMainsFailure = MainsFailurePolicy.CloseThenReopen });
+
+    [Fact]
+    public void What_breaks_with_the_first_drop_is_as_if_it_had_been_broken_before() =>
+        Gen.Select(Gen.Int[0, Faults.ComeAndGo.Count - 1], Gen.Enum<Mode>(), Gen.Bool, Gen.Enum<MainsFailurePolicy>(), Gen.Bool).Sample((fault, mode, isLinked, policy, runsOnBatteries) =>
+        {
+            Plan plan = House().WithDrive(d => d with { OnMainsFailure = policy, Power = runsOnBatteries ? DrivePower.Batteries : DrivePower.MainsWithBattery })
+                .WithInstallation(i => i with { Links = isLinked ? [new DirectLink { SensorId = "puck", DriveId = "drive" }] : [] });
+            Rehearsed before = Rehearser.Of(plan, "hose", mode, faults: [Faults.ComeAndGo[fault]]);
+            Rehearsed then = With(plan, mode, Breaks(Faults.ComeAndGo[fault], 0));
+            return before.Outcome == then.Outcome && before.LostM3 == then.LostM3 && before.Cause == then.Cause && before.StopsAfterS == then.StopsAfterS;
+        }, iter: 200);
+
+    [Fact]
+    public void What_breaks_when_all_is_over_changes_nothing_and_what_is_back_before_anything_happened_neither() =>
+        Gen.Int[0, Faults.ComeAndGo.Count - 1].Sample(fault =>
+        {
+            Rehearsed late = With(House(), Mode.Away, Breaks(Faults.ComeAndGo[fault], 7200));
+            Rehearsed early = With(House(), Mode.Away, Breaks(Faults.ComeAndGo[fault], 1), Again(Faults.ComeAndGo[fault], 2));
+            return late.LostM3 == Undisturbed.LostM3 && early.LostM3.High!.Value - Undisturbed.LostM3.High!.Value is > -1e-9 and < 1e-9;
+        });
+
+    [Fact]
+    public void A_later_break_never_loses_more_than_an_earlier_one_where_it_only_stops_what_works() =>
+        Gen.Select(Gen.OneOf(new[] { Fault.HubFailed, Fault.SensorFlat, Fault.SensorOutOfReach, Fault.DriveBatteryFlat }.Select(Gen.Const).ToArray()), Gen.Double[0, 120], Gen.Double[0, 120]).Sample((fault, one, other) =>
+        {
+            Plan plan = House().WithDrive(d => d with { Power = DrivePower.Batteries });
+            double Lost(double atS) => With(plan, Mode.Away, Breaks(fault, atS)).LostM3.High ?? double.PositiveInfinity;
+            // While a handle turns volumes are sums of panels, which an event cuts elsewhere.
+            return Lost(Math.Max(one, other)) <= Lost(Math.Min(one, other)) * 1.0001;
+        }, iter: 200);
+
+    [Fact]
+    public void A_handle_that_loses_its_power_on_the_way_stands_there_and_lets_that_through()
+    {
+        Plan plan = House();
+        (double movesS, double standsS) = (Of(Undisturbed, EventKind.ValveMoves).TimeS, Undisturbed.StopsAfterS!.Value);
+        // The shut-off comes before 90 degrees; the worked stroke takes 12 s for them.
+        Rehearsed halted = With(plan, Mode.Away, Breaks(Fault.MainsFailed, movesS + 6));
+        TimelineEvent stops = Of(halted, EventKind.ValveStopsShort);
+        Assert.Equal((45.0, movesS + 6), (Math.Round(stops.AngleDeg!.Value, 9), stops.TimeS));
+        Assert.True(standsS > movesS + 6);
+        Assert.Equal((Outcome.ClosesPartly, Cause.DriveWithoutPower), (halted.Outcome, halted.Cause!.Value));
+        Assert.Equal(Rehearser.Of(plan, "hose", Mode.Away, faults: [Fault.DriveStalls]).ResidualM3PerS!.Value, halted.ResidualM3PerS!.Value, 1e-9);
+        // With the power back it needs another order, and the rule has acted.
+        Rehearsed back = With(plan, Mode.Away, Breaks(Fault.MainsFailed, movesS + 6), Again(Fault.MainsFailed, movesS + 60));
+        Assert.Equal(Outcome.ClosesPartly, back.Outcome);
+        // An order that was under way comes to nothing.
+        Assert.True(With(plan, Mode.Away, Breaks(Fault.MainsFailed, movesS - 0.01)).Endless);
+    }
+
+    [Fact]
+    public void A_hub_that_starts_again_has_forgotten_the_wait_and_hears_of_the_water_at_the_next_report()
+    {
+        double knowsS = Of(Undisturbed, EventKind.HubKnows).TimeS;
+        double closingS = Undisturbed.StopsAfterS!.Value - knowsS;
+        Plan Reporting(double? everyS) => House().WithInstallation(i => i with { Sensors = [i.Sensors[0] with { ReportEveryS = everyS }] });
+        Rehearsed down = With(Reporting(900), Mode.Away, Breaks(Fault.HubFailed, knowsS + 10));
+        Assert.Equal((true, Cause.HubDead), (down.Endless, down.Cause!.Value));
+        Rehearsed again = With(Reporting(900), Mode.Away, Breaks(Fault.HubFailed, knowsS + 10), Again(Fault.HubFailed, knowsS + 100));
+        double radioS = knowsS - Of(Undisturbed, EventKind.SensorWet).TimeS;
+        Assert.Equal(knowsS + 100 + 900 + radioS + closingS, again.StopsAfterS!.Value, 2e-3);
+        Assert.Equal(again.LostM3.High!.Value, again.Spans.Sum(s => s.VolumeM3), 1e-9);
+        Assert.Equal([(EventKind.Breaks, Fault.HubFailed), (EventKind.WorksAgain, Fault.HubFailed)], again.Events.Where(e => e.Fault is not null).Select(e => (e.Kind, e.Fault!.Value)));
+        // What dies after it has told is not missed.
+        Assert.Equal(Undisturbed.LostM3, With(House(), Mode.Away, Breaks(Fault.SensorDead, knowsS + 1)).LostM3);
+    }
+
+    [Fact]
+    public void What_closed_by_itself_opens_on_the_leak_when_the_mains_is_back()
+    {
+        // It closes with the power cut, before the sensor knows; open again the leak runs on to the sensor, and the rule closes.
+        Rehearsed early = With(Reopening, Mode.Away, Breaks(Fault.MainsFailed, 0.5), Again(Fault.MainsFailed, 3600));
+        Assert.Equal(Outcome.Closes, early.Outcome);
+        Assert.Equal(2, early.Events.Count(e => e.Kind == EventKind.ValveMoves));
+        Assert.True(Of(early, EventKind.ValveReopens).TimeS > 3600 && early.StopsAfterS > 3600);
+        // Once the sensor has told and its rule has acted nobody closes it any more.
+        double knowsS = Of(Undisturbed, EventKind.HubKnows).TimeS;
+        Rehearsed late = With(Reopening, Mode.Away, Breaks(Fault.MainsFailed, knowsS + 6), Again(Fault.MainsFailed, 3600));
+        Assert.Equal((true, Cause.OpenedAgain), (late.Endless, late.Cause!.Value));
+        // One that stays shut, and one that a rule had closed, do not open.
+        Plan staying = Reopening.WithDrive(d => d with { OnMainsFailure = MainsFailurePolicy.Close });
+        Assert.Equal(Outcome.Closes, With(staying, Mode.Away, Breaks(Fault.MainsFailed, knowsS + 6), Again(Fault.MainsFailed, 3600)).Outcome);
+        Rehearsed ordered = With(Reopening, Mode.Away, Breaks(Fault.MainsFailed, Undisturbed.StopsAfterS!.Value + 1), Again(Fault.MainsFailed, 3600));
+        Assert.DoesNotContain(ordered.Events, e => e.Kind == EventKind.ValveReopens);
+    }
+
+    [Fact]
+    public void A_rule_that_waits_for_the_mains_acts_from_when_it_fails_and_no_more_once_it_is_back()
+    {
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.Batteries }).WithRule(r => r with { Trigger = RuleTrigger.MainsFails, ConfirmS = 60, DelayS = 0, SensorIds = [] });
+        Rehearsed closes = With(plan, Mode.Away, Breaks(Fault.MainsFailed, 30));
+        Assert.Equal((Outcome.Closes, 90.0), (closes.Outcome, Of(closes, EventKind.ClosingOrdered).TimeS));
+        Assert.True(With(plan, Mode.Away, Breaks(Fault.MainsFailed, 30), Again(Fault.MainsFailed, 80)).Endless);
+    }
+
+    private static TimelineEvent Of(Rehearsed rehearsed, EventKind kind) => rehearsed.Events.First(e => e.Kind == kind);
+
+    private static Rehearsed With(Plan plan, Mode mode, params Meanwhile[] steps) => Rehearser.Of(plan, "hose", mode, meanwhile: steps);
+
+    private static Meanwhile Breaks(Fault fault, double atS) => new() { AtS = atS, Kind = MeanwhileKind.Breaks, Fault = fault };
+
+    private static Meanwhile Again(Fault fault, double atS) => new() { AtS = atS, Kind = MeanwhileKind.WorksAgain, Fault = fault };
+}
