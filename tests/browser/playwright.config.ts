@@ -11,5 +11,6 @@ export default defineConfig({
   // A test that passes on a second try is a failed test.
   retries: 0,
   forbidOnly: !!process.env.CI,
-  use: { ...browser, viewport: { width: 1280, height: 800 }, locale: 'en-GB' },
+  // Core on the device is fetched once a service worker keeps it, and then works beside the server: the tests of the device have it.
+  use: { ...browser, viewport: { width: 1280, height: 800 }, locale: 'en-GB', serviceWorkers: 'block' },
 })

@@ -13,7 +13,10 @@ namespace Terrapin.Core.Assessments;
 /// one just behind each event stands for all until the next. What works again is looked at where something opens a valve by itself:
 /// otherwise nothing works against the water then. A rule that orders shut what is shut already is no event, so its times from each event count there too.
 /// </remarks>
-internal sealed class FaultMoments(Plan plan, RadioReach reach)
+/// <param name="plan">A checked plan.</param>
+/// <param name="reach">What radio reaches in it.</param>
+/// <param name="cancel">Stops the work.</param>
+internal sealed class FaultMoments(Plan plan, RadioReach reach, CancellationToken cancel)
 {
     /// <summary>So much after an event, s: the hub's clock counts milliseconds.</summary>
     private const double JustAfterS = 0.002;
@@ -21,10 +24,9 @@ internal sealed class FaultMoments(Plan plan, RadioReach reach)
     private readonly bool opens = plan.Installation.Rules.Any(r => r.Action == RuleAction.Open) || plan.Installation.Drives.Any(d => d.OnMainsFailure == MainsFailurePolicy.CloseThenReopen);
     /// <summary>From what a rule waits for to its order, s.</summary>
     private readonly double[] ruleTimesS = [0, .. plan.Installation.Rules.Select(r => r.ConfirmS + r.DelayS).Distinct()];
-    private int rehearsals;
 
     /// <summary>How many were run.</summary>
-    public int Rehearsals => rehearsals;
+    public int Rehearsals { get; private set; }
 
     /// <summary>When a fault comes, and is over, so that a leak runs on; <see langword="null"/>: whenever it does the leak ends.</summary>
     /// <param name="leak">Ends with that fault from the first drop, and without it.</param>
@@ -57,7 +59,8 @@ internal sealed class FaultMoments(Plan plan, RadioReach reach)
 
     private Rehearsed Run(LeakRehearsal leak, Mode mode, IReadOnlyList<Meanwhile> meanwhile)
     {
-        Interlocked.Increment(ref rehearsals);
+        cancel.ThrowIfCancellationRequested();
+        Rehearsals++;
         return leak.WorstIn(mode, [], reach, meanwhile);
     }
 

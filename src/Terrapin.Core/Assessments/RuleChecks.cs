@@ -42,7 +42,7 @@ public static class RuleChecks
         var matrix = FaultMatrix.Of(plan, leaks, null, cancel);
         RadioReach reach = ReachOfPlan.Of(plan);
         var survivals = new Survival[leaks.Length];
-        Work.InParallel(leaks.Length, cancel, i => survivals[i] = Survival.Of(plan, reach, leaks[i], matrix));
+        Work.InParallel(leaks.Length, cancel, i => survivals[i] = Survival.Of(plan, reach, leaks[i], matrix, cancel));
         return survivals.GroupBy(s => (string.Join(',', s.Faults), string.Join(',', s.LaterFaults)), (_, alike) => SurvivalOf([.. alike])).OrderBy(c => c.Verdict == CheckVerdict.Proved);
     }
 
@@ -68,12 +68,12 @@ public static class RuleChecks
     /// <param name="Rehearsals">How many were run.</param>
     private sealed record Survival(string LeakId, IReadOnlyList<Fault> Faults, IReadOnlyList<Fault> LaterFaults, IReadOnlyList<CheckStep> Steps, int Rehearsals)
     {
-        public static Survival Of(Plan plan, RadioReach reach, LeakRehearsal leak, FaultMatrix matrix)
+        public static Survival Of(Plan plan, RadioReach reach, LeakRehearsal leak, FaultMatrix matrix, CancellationToken cancel)
         {
             FaultRow[] rows = [.. matrix.Rows.Where(r => r.LeakId == leak.LeakId)];
             bool Ends(FaultRow row, Fault fault) => row.Cells[1 + matrix.Faults.ToList().IndexOf(fault)].Ends;
             Fault[] faults = [.. matrix.Faults.Where(f => rows.Any(r => !Ends(r, f)))];
-            var moments = new FaultMoments(plan, reach);
+            var moments = new FaultMoments(plan, reach, cancel);
             // A leak that nothing stops in some mode is another claim's.
             FaultRow[] ending = [.. rows.Where(r => r.Cells[0].Ends)];
             var later = Model.Faults.ComeAndGo.Except(faults)

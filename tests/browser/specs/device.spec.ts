@@ -4,6 +4,8 @@ import { join, resolve } from 'node:path'
 import { expect, test } from '../server.js'
 import { figuresDiffer } from './figures.js'
 
+test.use({ serviceWorkers: 'allow' })
+
 const root = resolve(import.meta.dirname, '../../..')
 const coreFolder = join(root, 'web/dist/core')
 const MB = 1_000_000

@@ -2,6 +2,8 @@ import type { BrowserContext, Page } from '@playwright/test'
 import { expect, remember, test } from '../server.js'
 import { figuresDiffer } from './figures.js'
 
+test.use({ serviceWorkers: 'allow' })
+
 const site = 'quern-house'
 
 /** A record of what this device keeps. */

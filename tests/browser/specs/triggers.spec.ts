@@ -91,7 +91,7 @@ for (const width of [1280, 390]) {
       await card.getByRole('button', { name: 'Waits for' }).click()
       await page.getByRole('option', { name: /A mode comes/ }).click()
       for (const mode of ['Away', 'Asleep', 'Holiday']) await card.getByRole('checkbox', { name: mode }).uncheck()
-      await expect(card.getByText(/If the mode becomes home.*then open at once/)).toBeVisible()
+      await expect(card.getByText(/If the mode becomes home and stays so .*then open at once/)).toBeVisible()
       await expect(page.getByText(/opens a valve when a sensor is wet/)).toHaveCount(0)
       await expect(page.getByText(/with nobody having looked whether the leak is mended/).first()).toBeVisible()
 

@@ -40,6 +40,11 @@ watch([isReachable, () => open.plan && open.siteId], ([reachable]) => {
   if (!reachable && open.plan) lookAhead(onThisDevice(), open.plan)
 })
 
+/** A page that is left within the moment that an edit takes would lose it. */
+window.addEventListener('beforeunload', (event) => {
+  if (open.isTaking()) event.preventDefault()
+})
+
 onErrorCaptured(onTrouble)
 window.addEventListener('unhandledrejection', (event) => {
   if (!onTrouble(event.reason)) event.preventDefault()

@@ -106,6 +106,19 @@ describe('the open plan', () => {
     expect(open.plan?.site.notes).toBe('right')
   })
 
+  it('knows of edits that are not taken yet, refused ones not among them', async () => {
+    const open = await opened()
+    const edits = [open.edit('notes', write('one')), open.edit('notes', write('two'))]
+    expect(open.isTaking()).toBe(true)
+    await edits[0]
+    expect(open.isTaking()).toBe(true)
+    await edits[1]
+    expect(open.isTaking()).toBe(false)
+    server.assess.mockRejectedValueOnce(new Refusal(422, { errors: [] }))
+    await open.edit('notes', write('wrong')).catch(() => undefined)
+    expect(open.isTaking()).toBe(false)
+  })
+
   it('takes edits one after the other, each from the one before', async () => {
     const open = await opened()
     await Promise.all([

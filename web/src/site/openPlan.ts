@@ -144,7 +144,8 @@ export const useOpenPlan = defineStore('openPlan', () => {
    */
   function edit(label: string, change: Command): Promise<void> {
     const asked = Date.now()
-    return inOrder(async () => {
+    underway++
+    const taken = inOrder(async () => {
       await settleTried()
       if (!plan.value) return
       const draft = structuredClone(plan.value)
@@ -154,7 +155,12 @@ export const useOpenPlan = defineStore('openPlan', () => {
       history.value = remember(history.value, plan.value, draft, label, asked, Date.now())
       await take(draft, assessed)
     })
+    return taken.finally(() => underway--)
   }
+
+  /** Edits that are not taken yet, and so kept nowhere. */
+  let underway = 0
+  const isTaking = () => underway > 0
 
   /** What there was before a change was tried out. */
   let before: { plan: Plan; assessment: Assessment } | null = null
@@ -353,6 +359,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     canRedo,
     open,
     edit,
+    isTaking,
     tryOut,
     keepTried,
     dropTried,

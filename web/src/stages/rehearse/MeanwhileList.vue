@@ -24,6 +24,7 @@ const props = defineProps<{ plan: Plan; asked: AskedRehearsal; atS: number }>()
 const emit = defineEmits<{ change: [steps: Meanwhile[]] }>()
 const steps = computed(() => props.asked.meanwhile)
 
+const breaks = computed(() => steps.value.some((s) => s.kind === 'breaks' || s.kind === 'worksAgain'))
 const kinds = computed(() =>
   (Object.keys(meanwhileWords) as Meanwhile['kind'][]).filter((kind) =>
     addable(kind, props.plan, props.asked),
@@ -92,7 +93,7 @@ async function setAbout(index: number, step: Meanwhile, value: string) {
         <span class="w-40 font-semibold max-sm:w-full">{{ meanwhileWords[step.kind] }}</span>
         <ChoiceField
           v-if="aboutIn(step)"
-          class="w-52 grow sm:grow-0"
+          class="w-52 max-sm:basis-full"
           label="Which"
           is-inline
           :value="aboutIn(step)!"
@@ -137,6 +138,12 @@ async function setAbout(index: number, step: Meanwhile, value: string) {
         </button>
       </li>
     </ul>
+    <p v-if="breaks" class="text-faded mb-2 max-w-prose text-[13px]">
+      Taken, each towards more water: a hub that starts again has forgotten its waits, and hears of what is
+      wet when the sensor reports next. A drive that loses its power stops where it is, and needs another
+      order afterwards. One that is to open again when the mains is back opens what it has itself closed,
+      whatever is wet.
+    </p>
     <div class="flex items-center gap-1 max-sm:overflow-x-auto sm:flex-wrap">
       <span class="text-faded mr-1 shrink-0 text-[13.5px]">Meanwhile, at the moment shown:</span>
       <button

@@ -100,12 +100,16 @@ describe('a rehearsal at one moment', () => {
     expect([...wetAt(wiped, 60)]).toEqual(['b'])
     expect(lastOf({ curve, events: wiped })).toBe(90)
     expect(lastOf({ curve, events })).toBe(60)
-    const lanes = lanesOf({ events: wiped } as Rehearsed, (s) => s * 10, 60)
+    const lanes = lanesOf({ events: wiped } as Rehearsed, (s) => s * 10, 90)
     expect(lanes[0]!.stretches).toEqual([
       { fromS: 20, toS: 30 },
-      { fromS: 50, toS: 60 },
+      { fromS: 50, toS: 90 },
     ])
     expect(lanes[4]!.marks.flatMap((m) => m.events)).toHaveLength(3)
+    const late = { timeS: 3800, kind: 'hubKnows' as const, volumeM3: 0.026, sensorId: 'a' }
+    expect(lanesOf({ events: [...events, late] } as Rehearsed, (s) => s * 10, 60)).toEqual(
+      lanesOf({ events } as Rehearsed, (s) => s * 10, 60),
+    )
     expect(turnedAt([{ timeS: 0, kind: 'stoodShut', volumeM3: 0, ruleId: 'r' }], 0)).toBe(1)
   })
 })

@@ -124,7 +124,9 @@ export interface Lane {
 export const MARK_PX = 18
 
 /** The lanes below the curve, with their events where x puts them; no two marks touch. */
-export function lanesOf({ events }: Rehearsed, x: (timeS: number) => number, endS: number): Lane[] {
+export function lanesOf({ events: all }: Rehearsed, x: (timeS: number) => number, endS: number): Lane[] {
+  // What is said long after the flow has stopped is in the list alone.
+  const events = all.filter((e) => e.timeS <= endS)
   const first = (kind: TimelineEvent['kind']) => events.find((e) => e.kind === kind)?.timeS
   const names: LaneName[] = ['sensors', 'radio', 'rules', 'valve', 'people']
   const stretchesOf: Record<LaneName, Stretch[]> = {
