@@ -138,8 +138,16 @@ internal sealed class CheckState
 
     private int WithAge(int number, int age)
     {
-        int at = Array.FindLastIndex(classes[number], s => ages[s] == age);
-        return at < 0 ? -1 : classes[number][at];
+        int[] members = classes[number];
+        for (int i = members.Length - 1; i >= 0; i--)
+        {
+            if (ages[members[i]] == age)
+            {
+                return members[i];
+            }
+        }
+
+        return -1;
     }
 
     /// <summary>What may happen next, but for time.</summary>

@@ -79,7 +79,7 @@ async function forget({ key }: KeptAside) {
       </ul>
     </section>
     <p v-if="trouble" role="alert">{{ trouble }}</p>
-    <ul class="divide-rule max-h-[65vh] divide-y overflow-auto">
+    <ul class="divide-rule max-h-[52vh] divide-y overflow-auto">
       <li
         v-for="revision in revisions"
         :key="revision.number"

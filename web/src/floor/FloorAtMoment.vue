@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { FloorMapSheet, Plan } from '@/api/types'
 import { rect, SCALE, useDrawingFrame } from './drawingFrame'
 import { useDrawnHands } from './drawnHands'
@@ -40,7 +40,9 @@ const hands = useDrawnHands(() => ({ chosen: null, carried: null, areRoomsLively
   putBack: nothing,
   nudge: nothing,
 })
-provideStoreyDrawing({ ...things, ...drawing, ...names, ...hands })
+/** Only looked at, it can do without a name that would lie over others. */
+const fitting = computed(() => names.names.value.filter(({ fits }) => fits))
+provideStoreyDrawing({ ...things, ...drawing, ...names, names: fitting, ...hands })
 const { frame, textSize } = drawing
 </script>
 

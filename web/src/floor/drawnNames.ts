@@ -29,7 +29,7 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
   const wallLines = computed(() =>
     rooms.value.flatMap((room) => room.areas.flatMap((area) => alongLine(cornersOf(area), 0.08))),
   )
-  /** Each room's name and size, where they cover the least; smaller where the room is narrow. */
+  /** Each room's name and size, where they cover the least; smaller where the room is narrow, and whether they fit into it so. */
   const names = computed(() =>
     rooms.value.map((room) => {
       const area = room.areas[0]!
@@ -39,7 +39,8 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
       const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (free.lengthM * SCALE) / letters))
       const takes = { lengthM: (letters * text) / SCALE, widthM: (2.2 * text) / SCALE }
       const at = leastCrowded(placesIn(free, takes), takes, standing.value)!.at
-      return { room, name: room.name, size, at, text, box: boxAround(at, takes) }
+      const fits = takes.lengthM <= area.lengthM && takes.widthM <= area.widthM
+      return { room, name: room.name, size, at, text, fits, box: boxAround(at, takes) }
     }),
   )
   /** What the figures of the map are not to cover. */

@@ -169,7 +169,7 @@ const remove = (id: string) => attempt(() => open.edit('option removed', removeO
         </label>
       </div>
       <div class="relative overflow-x-auto">
-        <table class="bg-sheet w-full min-w-[34rem] rounded-sm text-left">
+        <table class="bg-sheet w-full rounded-sm text-left" :class="{ 'min-w-[34rem]': columns.length > 2 }">
           <thead>
             <tr class="border-rule border-b align-bottom">
               <td class="w-1/4 px-3 py-2"></td>
@@ -180,7 +180,7 @@ const remove = (id: string) => attempt(() => open.edit('option removed', removeO
                 scope="col"
               >
                 {{ option.name }}
-                <span v-if="option.optionId" class="mt-0.5 flex gap-1 font-normal">
+                <span v-if="option.optionId" class="mt-0.5 flex flex-wrap gap-x-1 font-normal">
                   <button
                     type="button"
                     class="act-quiet -ml-2 py-0.5 text-[13px]"
