@@ -21,7 +21,7 @@ internal sealed class FaultMoments(Plan plan, RadioReach reach, CancellationToke
     /// <summary>So much after an event, s: the hub's clock counts milliseconds.</summary>
     private const double JustAfterS = 0.002;
 
-    private readonly bool opens = plan.Installation.Rules.Any(r => r.Action == RuleAction.Open) || plan.Installation.Drives.Any(d => d.OnMainsFailure == MainsFailurePolicy.CloseThenReopen);
+    private readonly bool opens = plan.OpensByItself();
     /// <summary>From what a rule waits for to its order, s.</summary>
     private readonly double[] ruleTimesS = [0, .. plan.Installation.Rules.Select(r => r.ConfirmS + r.DelayS).Distinct()];
 

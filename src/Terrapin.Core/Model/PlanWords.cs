@@ -79,6 +79,10 @@ public static class PlanWords
     public static double SilentAfterS(this Plan plan, IEnumerable<Sensor> sensors) =>
         plan.SlowestReportS(sensors) is > 0 and var slowestS ? Math.Min(MissedReports * slowestS, Rule.LongestSilenceS) : UsualSilenceS;
 
+    /// <summary>Whether a rule or a drive opens a valve, so that what goes on working may lose more water than what is dead.</summary>
+    public static bool OpensByItself(this Plan plan) =>
+        plan.Installation.Rules.Any(r => r.Action == RuleAction.Open) || plan.Installation.Drives.Any(d => d.OnMainsFailure == MainsFailurePolicy.CloseThenReopen);
+
     /// <summary>Whether the rule switches the pump of the supply off.</summary>
     public static bool StopsPump(this Plan plan, Rule rule) => (plan.Installation.Switches ?? []).Any(s => s.Stops == SwitchedLoad.Pump && rule.StopsSwitch(s.Id));
 

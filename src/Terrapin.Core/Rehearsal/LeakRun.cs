@@ -496,11 +496,13 @@ internal sealed class LeakRun
         TraceKind.Changes => scenario.Changes[entry.Other].Kind == MeanwhileKind.Breaks ? EventKind.Breaks : EventKind.WorksAgain,
         TraceKind.ConditionBegins => scenario.Program!.WhatIs(entry.Other).Trigger switch
         {
-            RuleTrigger.MainsFails => EventKind.MainsFails,
+            RuleTrigger.MainsFails => (EventKind?)EventKind.MainsFails,
             RuleTrigger.InternetFails => EventKind.InternetFails,
             RuleTrigger.SensorCold => EventKind.SensorCold,
             RuleTrigger.ValveFails => EventKind.ValveFails,
-            _ => EventKind.ButtonPressed,
+            RuleTrigger.ButtonPressed => EventKind.ButtonPressed,
+            // What breaks says it already.
+            _ => null,
         },
         TraceKind.StoodShut when ValveOf(entry) is not null => EventKind.StoodShut,
         TraceKind.ClosingOrdered when ValveOf(entry) is not null || leak.NoValve is not null => EventKind.ClosingOrdered,

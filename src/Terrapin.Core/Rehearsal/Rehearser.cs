@@ -166,7 +166,7 @@ internal sealed class LeakRehearsal
     public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile> meanwhile, Func<string, LeakRehearsal> ready)
     {
         LeakRehearsal[] others = [.. meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
-        Rehearsed worst = Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
+        Rehearsed worst = Worst(mode, corner => new Broken(plan, reach, faults, corner, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
         // Where all is measured, what the faults do may still not be known.
         LeakCase low = least ?? most;
         Rehearsed? best = low.Screening.NoLowerBound
@@ -177,10 +177,10 @@ internal sealed class LeakRehearsal
 
     /// <summary>The same at the end that gives the most litres alone.</summary>
     public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile>? meanwhile = null) =>
-        Worst(most, mode, new Broken(plan, reach, faults, Corner.Most, []), meanwhile is null ? LeakStory.None : new LeakStory(meanwhile, []));
+        Worst(mode, corner => new Broken(plan, reach, faults, corner, []), meanwhile is null ? LeakStory.None : new LeakStory(meanwhile, []));
 
     /// <summary>The same with parts that have failed.</summary>
-    public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => Worst(most, mode, new Broken(plan, reach, [], Corner.Most, failed), LeakStory.None);
+    public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => Worst(mode, corner => new Broken(plan, reach, [], corner, failed), LeakStory.None);
 
     /// <summary>The sensors that its water comes to.</summary>
     public IEnumerable<string> HearingSensorIds => most.Sensors.Where(s => s.TripM3 is not null).Select(s => s.SensorId);
@@ -221,6 +221,13 @@ internal sealed class LeakRehearsal
 
         bool isAsBefore = earlier?.least is { } was && then?.Least is { } ended && ended.StartMin == worst.StartMin && EndsAsBefore(least, was, ended);
         return (worst, isAsBefore ? then!.Value.Least : RunAt(least, mode, Broken.Nothing(plan), LeakStory.None, worst.StartMin));
+    }
+
+    /// <summary>What is not known to go on is dead; where something opens valves by itself, that may be the better end.</summary>
+    private Rehearsed Worst(Mode mode, Func<Corner, Broken> broken, LeakStory story)
+    {
+        Rehearsed dead = Worst(most, mode, broken(Corner.Most), story);
+        return plan.OpensByItself() && Worst(most, mode, broken(Corner.Least), story) is var alive && WorstStart.IsWorse(alive, dead) ? alive : dead;
     }
 
     /// <summary>At the time of day that the story says, or else at the worst.</summary>

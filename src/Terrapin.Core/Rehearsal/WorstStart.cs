@@ -41,7 +41,8 @@ internal static class WorstStart
         return start < 0 ? start + HoursOfDay.DayMin : start;
     }
 
-    private static bool IsWorse(Rehearsed one, Rehearsed than) => one.Ends != than.Ends ? !one.Ends
+    /// <summary>Whether one runs on and another does not, or it loses more, or does more harm.</summary>
+    public static bool IsWorse(Rehearsed one, Rehearsed than) => one.Ends != than.Ends ? !one.Ends
         : one.Ends && LosesMore(one, than) != LosesMore(than, one) ? LosesMore(one, than)
         : !one.Ends && Harm(one) != Harm(than) ? Harm(one) > Harm(than)
         : Hearing(one) < Hearing(than);

@@ -107,6 +107,69 @@ public class BreakingMeanwhileTests
         Assert.True(With(plan, Mode.Away, Breaks(Fault.MainsFailed, 30), Again(Fault.MainsFailed, 80)).Endless);
     }
 
+    [Fact]
+    public void Where_a_rule_opens_a_hub_that_may_go_on_is_worse_than_a_dead_one()
+    {
+        // Shut when everybody left, opened by a rule in a power cut, if the hub has a backup: nobody knows.
+        Plan plan = House().WithDrive(d => d with { Power = DrivePower.Batteries }).WithInstallation(i => i with
+        {
+            Hubs = [Samples.Hub with { HasBackup = Answer.Unknown }],
+            Rules =
+            [
+                i.Rules[0] with { Trigger = RuleTrigger.ModeComes, SensorIds = [], Modes = [Mode.Away] },
+                i.Rules[0] with { Id = "open", Trigger = RuleTrigger.MainsFails, SensorIds = [], Action = RuleAction.Open, ConfirmS = 0, DelayS = 0 },
+            ],
+        });
+        Rehearsed cut = Rehearser.Of(plan, "hose", Mode.Away, faults: [Fault.MainsFailed]);
+        Assert.True(cut.Endless);
+        Assert.Contains(cut.Events, e => e.Kind == EventKind.ValveOpens);
+        Assert.True(Rehearser.Of(plan.WithInstallation(i => i with { Hubs = [Samples.Hub with { HasBackup = Answer.No }] }), "hose", Mode.Away, faults: [Fault.MainsFailed]).Ends);
+    }
+
+    private static readonly Gen<Meanwhile> AnyStep = Gen.Select(Gen.Int[0, 6], Gen.OneOf(Gen.Double[0, 90], Gen.Double[0, 4000]), Gen.Int[0, Faults.ComeAndGo.Count - 1], Gen.Enum<Mode>()).Select((kind, atS, fault, mode) => kind switch
+    {
+        0 or 1 => Breaks(Faults.ComeAndGo[fault], atS),
+        2 or 3 => Again(Faults.ComeAndGo[fault], atS),
+        4 => new Meanwhile { AtS = atS, Kind = MeanwhileKind.ModeBecomes, Mode = mode },
+        5 => new Meanwhile { AtS = atS, Kind = MeanwhileKind.WipedUp },
+        _ => new Meanwhile { AtS = atS, Kind = MeanwhileKind.ValveOpened, StopValveId = "main" },
+    });
+
+    private static readonly Gen<Rule> AnyRule = Gen.Select(
+        Gen.OneOf(new[] { RuleTrigger.SensorWet, RuleTrigger.SensorWet, RuleTrigger.SensorSilent, RuleTrigger.MainsFails, RuleTrigger.InternetFails, RuleTrigger.ModeComes, RuleTrigger.ValveFails }.Select(Gen.Const).ToArray()),
+        Gen.Int[0, 60], Gen.Int[0, 120], Gen.Int[1, 15], Gen.Enum<RuleAction>(), Gen.Bool).Select((trigger, confirmS, delayS, modes, action, cancels) => new Rule
+        {
+            Id = "rule",
+            Name = "Rule",
+            Trigger = trigger,
+            SensorIds = ["puck"],
+            ConfirmS = confirmS,
+            DelayS = delayS,
+            Modes = [.. Enum.GetValues<Mode>().Where((_, i) => (modes & (1 << i)) != 0)],
+            Action = action,
+            CancelIfDry = cancels,
+        });
+
+    [Fact]
+    public void Whatever_happens_in_whatever_order_the_water_adds_up() =>
+        Gen.Select(AnyStep.Array[0, 8], AnyRule.Array[1, 4], Gen.Enum<Mode>(), Gen.Enum<MainsFailurePolicy>(), Gen.Enum<DrivePower>(), Gen.Select(Gen.Bool, Gen.Int[0, Faults.All.Count])).Sample((steps, rules, mode, policy, power, other) =>
+        {
+            Plan plan = House().WithDrive(d => d with { OnMainsFailure = policy, Power = power }).WithInstallation(i => i with
+            {
+                Rules = [.. rules.Select((r, n) => r with { Id = $"r{n}" })],
+                Sensors = [i.Sensors[0] with { ReportEveryS = 600 }],
+                Links = other.Item1 ? [new DirectLink { SensorId = "puck", DriveId = "drive" }] : [],
+            });
+            Rehearsed run = Rehearser.Of(plan, "hose", mode, faults: other.Item2 < Faults.All.Count ? [Faults.All[other.Item2]] : [], meanwhile: steps);
+            double[] out0 = [.. run.Curve.Select(p => p.VolumeM3)];
+            double flow = run.FlowM3PerS.High!.Value;
+            bool grows = out0.Zip(out0.Skip(1)).All(p => p.Second >= p.First - 1e-12);
+            bool isNoMoreThanRuns = run.Curve.All(p => p.VolumeM3 <= (flow * p.TimeS * 1.001) + (2 * run.DrainDown.TotalM3) + 1e-9);
+            bool addsUp = run.Outcome != Outcome.Closes || run.Spans.Count == 0 || Math.Abs(run.Spans.Sum(s => s.VolumeM3) - run.LostM3.High!.Value) < 1e-9;
+            bool isInOrder = run.Events.Zip(run.Events.Skip(1)).All(p => p.Second.TimeS >= p.First.TimeS - 1e-9);
+            Assert.True(grows && isNoMoreThanRuns && addsUp && isInOrder, $"{grows} {isNoMoreThanRuns} {addsUp} {isInOrder} {run.Outcome} {run.LostM3.High} {run.DrainDown.TotalM3} sum {run.Spans.Sum(s => s.VolumeM3)} {string.Join(' ', run.Spans.Select(s => $"{s.Phase}:{s.FromS}-{s.ToS}:{s.VolumeM3}"))} | {string.Join(' ', run.Events.Select(e => $"{e.Kind}@{e.TimeS:F3}"))}");
+        }, iter: 2000);
+
     private static TimelineEvent Of(Rehearsed rehearsed, EventKind kind) => rehearsed.Events.First(e => e.Kind == kind);
 
     private static Rehearsed With(Plan plan, Mode mode, params Meanwhile[] steps) => Rehearser.Of(plan, "hose", mode, meanwhile: steps);
