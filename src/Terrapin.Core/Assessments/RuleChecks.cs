@@ -75,7 +75,8 @@ public static class RuleChecks
             Fault[] faults = [.. matrix.Faults.Where(f => rows.Any(r => !Ends(r, f)))];
             var moments = new FaultMoments(plan, reach, cancel);
             // A leak that nothing stops in some mode is another claim's.
-            FaultRow[] ending = [.. rows.Where(r => r.Cells[0].Ends)];
+            HashSet<Mode> modes = [.. FaultMoments.UnlikeModes(plan)];
+            FaultRow[] ending = [.. rows.Where(r => modes.Contains(r.Mode) && r.Cells[0].Ends)];
             var later = Model.Faults.ComeAndGo.Except(faults)
                 .SelectMany(f => ending.Select(r => (Fault: f, r.Mode, Story: moments.Defeating(leak, r.Mode, f))).Where(l => l.Story is not null).Take(1)).ToArray();
             CheckStep[] steps = faults.Length > 0
