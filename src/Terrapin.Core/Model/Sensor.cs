@@ -53,7 +53,7 @@ public sealed record Sensor
     [AtMost(60)]
     public string? Batch { get; init; }
 
-    /// <summary>Words of one's own that sort it beside its room, each at most <see cref="LongestTag"/> characters and without a comma; <see langword="null"/>: none.</summary>
+    /// <summary>Words of one's own that sort it beside its room, each of 1 to 40 characters, without a comma; <see langword="null"/>: none.</summary>
     [AtMost(10)]
     public IReadOnlyList<string>? Tags { get; init; }
 

@@ -317,7 +317,7 @@ internal sealed class LeakRun
             }
         }
 
-        if (scenario.HubWasDown)
+        if (Entry(e => e.Kind == TraceKind.Told && plan.Installation.Rules[e.Rule].Action == RuleAction.Close && scenario.HubFailsAfter(e.TimeS)) is not null)
         {
             return Cause.HubDead;
         }
@@ -337,7 +337,7 @@ internal sealed class LeakRun
             return Cause.NeverWet;
         }
 
-        if (plan.Installation.Hubs.Count > 0 && !scenario.BrokenLast.HubWorks)
+        if (scenario.HubFailsAfter(0) && Entry(TellsOfLeak) is null)
         {
             return Cause.HubDead;
         }

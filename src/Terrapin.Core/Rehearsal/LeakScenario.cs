@@ -28,6 +28,7 @@ internal sealed class LeakScenario
     private readonly Plan plan;
     private readonly Controls controls;
     private readonly Mode mode;
+
     /// <summary>What is broken from when on, s: from the first drop, and from each change.</summary>
     private readonly (double FromS, Broken Broken)[] brokenFrom;
     private readonly LeakStory story;
@@ -92,8 +93,9 @@ internal sealed class LeakScenario
     /// <summary>What is broken in the end.</summary>
     public Broken BrokenLast => brokenFrom[^1].Broken;
 
-    /// <summary>Whether the hub stopped working while the leak ran.</summary>
-    public bool HubWasDown => Changes.Length > 0 && plan.Installation.Hubs.Count > 0 && Array.Exists(brokenFrom, b => !b.Broken.HubWorks);
+    /// <summary>Whether the hub stops working after a time.</summary>
+    /// <param name="timeS">From the first drop, s.</param>
+    public bool HubFailsAfter(double timeS) => plan.Installation.Hubs.Count > 0 && Array.Exists(brokenFrom, b => b.FromS >= timeS && !b.Broken.HubWorks);
 
     /// <summary>Why a valve cannot close at a time; <see langword="null"/> where it can.</summary>
     /// <param name="valve">One of <see cref="Valves"/>.</param>

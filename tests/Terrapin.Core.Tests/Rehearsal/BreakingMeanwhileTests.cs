@@ -75,6 +75,8 @@ public class BreakingMeanwhileTests
         Assert.Equal(knowsS + 100 + 900 + radioS + closingS, again.StopsAfterS!.Value, 2e-3);
         Assert.Equal(again.LostM3.High!.Value, again.Spans.Sum(s => s.VolumeM3), 1e-9);
         Assert.Equal([(EventKind.Breaks, Fault.HubFailed), (EventKind.WorksAgain, Fault.HubFailed)], again.Events.Where(e => e.Fault is not null).Select(e => (e.Kind, e.Fault!.Value)));
+        // A hub that is back before the water comes has no part in it that a rule only tells.
+        Assert.Equal(Cause.OnlyTold, With(House().WithRule(r => r with { Action = RuleAction.TellOnly }), Mode.Away, Breaks(Fault.HubFailed, 0.1), Again(Fault.HubFailed, 0.2)).Cause);
         // What dies after it has told is not missed.
         Assert.Equal(Undisturbed.LostM3, With(House(), Mode.Away, Breaks(Fault.SensorDead, knowsS + 1)).LostM3);
     }

@@ -4002,7 +4002,7 @@ export interface components {
             hold?: components["schemas"]["SensorHold"];
             /** @description What is printed on it of when it was made; `null`: not read. */
             batch?: null | string;
-            /** @description Words of one's own that sort it beside its room, each at most int Sensor.LongestTag characters and without a comma; `null`: none. */
+            /** @description Words of one's own that sort it beside its room, each of 1 to 40 characters, without a comma; `null`: none. */
             tags?: null | string[];
             /** @description What its radio has to get out of. */
             cover?: components["schemas"]["RadioCover"];

@@ -3,6 +3,8 @@ import type { Meanwhile, Plan } from '@/api/types'
 import {
   aboutNothing,
   addable,
+  breakable,
+  brokenBy,
   newStep,
   otherLeaks,
   readMeanwhile,
@@ -34,13 +36,15 @@ const steps: Meanwhile[] = [
   { ...none, atS: 0, kind: 'timeIs', min: 0 },
   { ...none, atS: 70, kind: 'leakEnds', leakId: 'basin' },
   { ...none, atS: 71, kind: 'wipedUp', leakId: 'basin' },
+  { ...none, atS: 80, kind: 'breaks', fault: 'hubFailed' },
+  { ...none, atS: 95, kind: 'worksAgain', fault: 'hubFailed' },
 ]
 
 describe('what happens meanwhile', () => {
   it('stands in an address and is read back', () => {
     const text = writeMeanwhile(steps)
     expect(text).toBe(
-      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2.5@40,timeIs:0@0,leakEnds:basin@70,wipedUp:basin@71',
+      'modeBecomes:away@60,wipedUp@90.5,leakStarts:basin@30,buttonPressed:door@20,valveOpened:main@200,reset@150,getsCold:puck/-2.5@40,timeIs:0@0,leakEnds:basin@70,wipedUp:basin@71,breaks:hubFailed@80,worksAgain:hubFailed@95',
     )
     expect(readMeanwhile(text, plan)).toEqual(steps)
     expect(rehearsalQuery({ ...asked, faults: ['hubFailed'], meanwhile: steps.slice(1, 2) })).toEqual({
@@ -61,6 +65,9 @@ describe('what happens meanwhile', () => {
     'modeBecomes:gone@5',
     'leakStarts:attic@5',
     'wipedUp:attic@5',
+    'breaks@5',
+    'breaks:driveStalls@5',
+    'worksAgain:nothing@5',
     'valveOpened:gone@5',
     'getsCold:gone/-2@5',
     'getsCold:puck@5',
@@ -98,11 +105,25 @@ describe('what happens meanwhile', () => {
       'reset',
       'getsCold',
       'timeIs',
+      'breaks',
+      'worksAgain',
     ])
     expect(withoutStep(steps, 1)).toEqual(steps.filter((_, i) => i !== 1))
     const changed = withLeak(steps, 'basin', 'wc')
     expect(changed.flatMap((s) => s.leakId ?? [])).toEqual(['wc', 'wc', 'wc'])
     expect(changed[1]).toEqual(steps[1])
+  })
+
+  it('lets break what is not broken, and work again what is', () => {
+    const ask = { ...asked, faults: [] }
+    expect(addable('worksAgain', plan, ask)).toBe(false)
+    expect(newStep('breaks', 12, plan, ask)).toMatchObject({ atS: 12, fault: 'mainsFailed' })
+    expect(newStep('breaks', 12, plan, { ...ask, faults: ['mainsFailed'] }).fault).toBe('internetFailed')
+    const cut = { ...ask, faults: ['mainsFailed' as const, 'driveStalls' as const] }
+    expect(addable('worksAgain', plan, cut)).toBe(true)
+    expect(newStep('worksAgain', 12, plan, cut).fault).toBe('mainsFailed')
+    expect(brokenBy(cut.faults, steps)).toEqual(['mainsFailed', 'hubFailed'])
+    expect(breakable(cut.faults)).not.toContain('driveStalls')
   })
 
   it('offers the cold and the time of day where a rule looks at them, the time once', () => {
