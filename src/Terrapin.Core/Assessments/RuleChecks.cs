@@ -80,12 +80,12 @@ public static class RuleChecks
             var later = Model.Faults.ComeAndGo.Except(faults)
                 .SelectMany(f => ending.Select(r => (Fault: f, r.Mode, Story: moments.Defeating(leak, r.Mode, f))).Where(l => l.Story is not null).Take(1)).ToArray();
             CheckStep[] steps = faults.Length > 0
-                ? Told(rows.First(r => !Ends(r, faults[0])).Mode, [new Meanwhile { AtS = 0, Kind = MeanwhileKind.Breaks, Fault = faults[0] }])
-                : later.Length > 0 ? Told(later[0].Mode, later[0].Story!) : [];
+                ? StepsOf(rows.First(r => !Ends(r, faults[0])).Mode, [new Meanwhile { AtS = 0, Kind = MeanwhileKind.Breaks, Fault = faults[0] }])
+                : later.Length > 0 ? StepsOf(later[0].Mode, later[0].Story!) : [];
             return new Survival(leak.LeakId, faults, [.. later.Select(l => l.Fault)], steps, rows.Sum(r => r.Cells.Count) + moments.Rehearsals);
         }
 
-        private static CheckStep[] Told(Mode mode, IReadOnlyList<Meanwhile> story) =>
+        private static CheckStep[] StepsOf(Mode mode, IReadOnlyList<Meanwhile> story) =>
         [
             new CheckStep(0, CheckStepKind.StartsIn, null, mode, null, []),
             .. story.Select(s => new CheckStep(s.AtS, s.Kind == MeanwhileKind.Breaks ? CheckStepKind.Breaks : CheckStepKind.WorksAgain, null, null, null, [], Fault: s.Fault)),

@@ -45,15 +45,15 @@ internal sealed class StoryRehearsals(Plan plan, IReadOnlyList<LeakRehearsal> le
 
         bool dries = claim.Steps.Any(s => s.Kind == CheckStepKind.SensorDry);
         return !dries
-            ? Told(claim, waits: false)?.Asked
-            : new[] { false, true }.Select(waits => Told(claim, waits)).FirstOrDefault(t => t is var (asked, watched) && Shows(claim, watched, rehearse(asked)))?.Asked;
+            ? AsRehearsal(claim, waits: false)?.Asked
+            : new[] { false, true }.Select(waits => AsRehearsal(claim, waits)).FirstOrDefault(t => t is var (asked, watched) && Shows(claim, watched, rehearse(asked)))?.Asked;
     }
 
     private static Meanwhile ToMeanwhile(CheckStep step) =>
         new() { AtS = step.AtS, Kind = step.Kind == CheckStepKind.Breaks ? MeanwhileKind.Breaks : MeanwhileKind.WorksAgain, Fault = step.Fault };
 
     /// <returns>With the leak that the claim's sensor knows of.</returns>
-    private (AskedRehearsal Asked, string LeakId)? Told(CheckedClaim claim, bool waits)
+    private (AskedRehearsal Asked, string LeakId)? AsRehearsal(CheckedClaim claim, bool waits)
     {
         CheckStep[] steps = [.. claim.Steps];
         int first = Array.FindIndex(steps, s => s.Kind == CheckStepKind.SensorWet);

@@ -1,6 +1,4 @@
-using System.Globalization;
 using System.Runtime.CompilerServices;
-using System.Text;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Floors;
@@ -18,7 +16,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
     private readonly LinkedList<Drawing> drawings = [];
 
     // An assessment asks for each leak of one plan: what its drawing is known by is put together once.
-    private readonly ConditionalWeakTable<Plan, string> keys = [];
+    private readonly ConditionalWeakTable<Plan, object?[]> keys = [];
 
     /// <summary>Bytes that are kept, roughly.</summary>
     public long Bytes
@@ -35,10 +33,10 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
     /// <summary>The drawing of a plan, with the fields that are kept of it.</summary>
     public Drawing Of(Plan plan)
     {
-        string key = keys.GetValue(plan, KeyOf);
+        object?[] key = keys.GetValue(plan, KeyOf);
         lock (gate)
         {
-            Drawing? kept = drawings.FirstOrDefault(d => d.Key == key);
+            Drawing? kept = drawings.FirstOrDefault(d => d.Key.AsSpan().SequenceEqual(key));
             if (kept is not null)
             {
                 drawings.Remove(kept);
@@ -86,7 +84,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
 
         private sealed record Kept((SpreadRequest, GroundGuess) Key, FloorField Field);
 
-        internal Drawing(FloorMemory memory, string key, Plan plan)
+        internal Drawing(FloorMemory memory, object?[] key, Plan plan)
         {
             this.memory = memory;
             this.plan = plan;
@@ -94,7 +92,7 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
             raster = new Lazy<FloorRaster>(() => FloorRaster.Of(plan));
         }
 
-        internal string Key { get; }
+        internal object?[] Key { get; }
 
         internal long Bytes { get; private set; }
 
@@ -229,22 +227,19 @@ public sealed class FloorMemory(long mostBytes = FloorMemory.UsualBytes)
         }
     }
 
-    /// <summary>All that a raster and its ground are made of, and nothing else.</summary>
-    private static string KeyOf(Plan plan)
+    /// <summary>All that a raster and its ground are made of, and nothing else; alike where each is equal to its like.</summary>
+    private static object?[] KeyOf(Plan plan)
     {
-        var key = new StringBuilder();
-        foreach (Storey storey in plan.Building.Storeys)
-        {
-            key.Append(storey.Id).Append(';');
-        }
-
+        var key = new List<object?>();
+        key.AddRange(plan.Building.Storeys.Select(s => s.Id));
         foreach (Room room in plan.Building.Rooms)
         {
-            key.Append(CultureInfo.InvariantCulture, $"|{room.StoreyId},{plan.ContactAngleDeg(room)},{room.FloorHeightM},{room.Fall},{room.AssumesUsual}");
-            key.AppendJoin(',', room.Areas).AppendJoin(',', room.Drains).AppendJoin(',', room.Fixtures.Select(f => (f.Area, f.Base, f.DepthM, f.AssumesUsual)));
-            key.Append(room.Leaks.Count(l => l.At is not null));
+            key.AddRange([room.StoreyId, plan.ContactAngleDeg(room), room.FloorHeightM, room.Fall, room.AssumesUsual, room.Leaks.Count(l => l.At is not null)]);
+            key.AddRange(room.Areas);
+            key.AddRange(room.Drains);
+            key.AddRange(room.Fixtures.Select(f => (object)(f.Area, f.Base, f.DepthM, f.AssumesUsual)));
         }
 
-        return key.AppendJoin(',', plan.Building.Doorways).AppendJoin(',', plan.Building.Openings).ToString();
+        return [.. key, .. plan.Building.Doorways, .. plan.Building.Openings];
     }
 }

@@ -6,7 +6,7 @@ import { Refusal } from '@/api/client'
 import { isReachable } from '@/api/reachable'
 import { useCatalogueComparison } from '@/site/queries/catalogueComparison'
 import { useOpenPlan } from '@/site/openPlan'
-import { settled } from '@/ui/pending'
+import { idle, settled } from '@/ui/pending'
 import { usePreferences } from '@/site/preferences'
 import FindingList from '@/site/parts/FindingList.vue'
 import ModalDialog from '@/ui/ModalDialog.vue'
@@ -74,6 +74,12 @@ watch(
   (name) => (document.title = name ? `${name} · Terrapin` : 'Terrapin'),
 )
 
+/** What a drag has led to and is still being taken belongs to what is undone. */
+async function undo() {
+  await idle()
+  await open.undo()
+}
+
 async function save() {
   await settled()
   if (!open.isChanged) return
@@ -110,7 +116,7 @@ useShortcuts({
   '?': () => (sheet.value = 'keys'),
   '/': () => (sheet.value = 'palette'),
   'Ctrl+s': save,
-  'Ctrl+z': () => open.undo(),
+  'Ctrl+z': () => undo(),
   'Ctrl+Shift+z': () => open.redo(),
 })
 
@@ -132,7 +138,7 @@ const commands = computed<Command[]>(() => [
   })),
   ...pages.map((page) => ({ name: page.name, run: () => goTo(page.to) })),
   { name: 'Save', run: save },
-  { name: 'Undo', run: () => open.undo() },
+  { name: 'Undo', run: () => undo() },
   { name: 'Redo', run: () => open.redo() },
   { name: 'All findings', run: () => (sheet.value = 'findings') },
   { name: 'Revisions', run: () => (sheet.value = 'history') },
@@ -163,7 +169,7 @@ const commands = computed<Command[]>(() => [
           class="act-quiet"
           aria-label="Undo"
           :disabled="!open.canUndo"
-          @click="open.undo()"
+          @click="undo()"
         >
           <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path

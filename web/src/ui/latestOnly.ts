@@ -1,3 +1,5 @@
+import { track } from './pending'
+
 /**
  * Runs a task for the newest value only: values that come while one is still at work are passed over, but for the last.
  * For drags and sliders, which give values faster than they can be assessed.
@@ -5,9 +7,7 @@
 export function latestOnly<T>(task: (value: T) => Promise<void>): (value: T) => Promise<void> {
   let running = false
   let waiting: { value: T } | null = null
-  return async (value) => {
-    waiting = { value }
-    if (running) return
+  async function run() {
     running = true
     try {
       while (waiting) {
@@ -18,5 +18,9 @@ export function latestOnly<T>(task: (value: T) => Promise<void>): (value: T) => 
     } finally {
       running = false
     }
+  }
+  return async (value) => {
+    waiting = { value }
+    if (!running) await track(run())
   }
 }

@@ -19,8 +19,13 @@ export function track<T>(work: Promise<T>): Promise<T> {
   return work
 }
 
+/** Resolves when nothing is under way any more. */
+export async function idle(): Promise<void> {
+  while (underway.size > 0) await Promise.allSettled([...underway])
+}
+
 /** Takes what stands in every field, and resolves when nothing is under way any more. */
 export async function settled(): Promise<void> {
   await Promise.allSettled([...committers].map((commit) => commit()))
-  while (underway.size > 0) await Promise.allSettled([...underway])
+  await idle()
 }
