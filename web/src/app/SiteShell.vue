@@ -164,13 +164,7 @@ const commands = computed<Command[]>(() => [
         <span class="text-faded text-[13px] max-lg:hidden" aria-live="polite">
           {{ standing }}
         </span>
-        <button
-          type="button"
-          class="act-quiet"
-          aria-label="Undo"
-          :disabled="!open.canUndo"
-          @click="undo()"
-        >
+        <button type="button" class="act-quiet" aria-label="Undo" :disabled="!open.canUndo" @click="undo()">
           <svg width="18" height="16" viewBox="0 0 18 16" aria-hidden="true">
             <path
               d="M6 1 1.5 5.5 6 10M2 5.5h9a4.5 4.5 0 0 1 0 9H6"
