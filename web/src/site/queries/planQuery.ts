@@ -12,21 +12,9 @@ interface Asking {
   on?: MaybeRefOrGetter<string>
   /** Whether a failure is shown by who asks, rather than by the app. */
   showsTrouble?: boolean
-  /** Asked only when no edit has come for so long, ms: for what takes the server long. */
-  afterMs?: number
   /** For how long an answer holds, ms, where it depends on more than the plan. */
   staleTime?: number
 }
-
-/** Waits, unless it is broken off. */
-const rest = (ms: number, signal: AbortSignal) =>
-  new Promise<void>((done, broken) => {
-    const timer = setTimeout(done, ms)
-    signal.addEventListener('abort', () => {
-      clearTimeout(timer)
-      broken(signal.reason as Error)
-    })
-  })
 
 /**
  * Asks the server about the open plan, and again when the plan or the question is another. The answer before stays on the screen until the
@@ -37,15 +25,12 @@ const rest = (ms: number, signal: AbortSignal) =>
 export function usePlanQuery<T>(
   question: MaybeRefOrGetter<readonly unknown[]>,
   ask: (plan: Plan, signal: AbortSignal) => Promise<T>,
-  { isAsked = true, on, showsTrouble, afterMs = 0, staleTime }: Asking = {},
+  { isAsked = true, on, showsTrouble, staleTime }: Asking = {},
 ) {
   const open = useOpenPlan()
   const { data, error, isFetching } = useQuery<T, Refusal>({
     queryKey: computed(() => [...toValue(question), on ? toValue(on) : open.plan ? nameOf(open.plan) : null]),
-    queryFn: async ({ signal }) => {
-      if (afterMs) await rest(afterMs, signal)
-      return ask(open.plan!, signal)
-    },
+    queryFn: ({ signal }) => ask(open.plan!, signal),
     enabled: computed(() => open.plan !== null && toValue(isAsked)),
     placeholderData: keepPreviousData,
     staleTime,

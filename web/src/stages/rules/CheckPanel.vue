@@ -13,7 +13,6 @@ import { claimText, faultsText, remedyOf, stepText, verdictWords } from './claim
 const open = useOpenPlan()
 const { data, trouble, isFetching } = usePlanQuery(() => ['ruleCheck'], api.checkRules, {
   showsTrouble: true,
-  afterMs: 500,
 })
 const plan = computed(() => open.plan!)
 const number = (count: number) => count.toLocaleString('en-GB')
