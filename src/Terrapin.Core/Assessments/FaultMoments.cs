@@ -19,9 +19,6 @@ namespace Terrapin.Core.Assessments;
 /// <param name="cancel">Stops the work.</param>
 internal sealed class FaultMoments(Plan plan, RadioReach reach, CancellationToken cancel)
 {
-    /// <summary>So much after an event, s: the hub's clock counts milliseconds.</summary>
-    private const double JustAfterS = 0.002;
-
     private readonly bool opens = plan.OpensByItself();
 
     /// <summary>From what a rule waits for to its order, s.</summary>
@@ -70,7 +67,7 @@ internal sealed class FaultMoments(Plan plan, RadioReach reach, CancellationToke
         return leak.WorstIn(mode, [], reach, meanwhile);
     }
 
-    private static double JustAfter(TimelineEvent happened) => happened.TimeS + JustAfterS;
+    private static double JustAfter(TimelineEvent happened) => happened.TimeS + WorstStart.JustAfterS;
 
     /// <summary>Just behind each event that comes later, and behind what a rule does about one.</summary>
     private IEnumerable<double> AgainMoments(Rehearsed run, double brokenS) => run.Events

@@ -31,7 +31,7 @@ public static class RuleChecks
 
         RuleCheck check = RuleChecker.Of(plan, protections, cancel: cancel);
         var stories = new StoryRehearsals(plan, memory.LeaksOf(plan, cancel), asked => Rehearser.Of(plan, asked.LeakId, asked.Mode, memory.Floors, asked.Faults, asked.Meanwhile, cancel));
-        return check with { Claims = [.. check.Claims.Concat(Survivals(plan, memory, cancel)).Select(c => c with { Rehearsal = stories.Of(c) })] };
+        return check with { Claims = [.. check.Claims.Select(c => c with { Rehearsal = stories.Of(c) }), .. Survivals(plan, memory, cancel)] };
     }
 
     /// <summary>For the leaks that do harm, those together that the same faults leave running: rehearsed with each fault in each mode.</summary>
@@ -41,8 +41,9 @@ public static class RuleChecks
         LeakRehearsal[] leaks = [.. memory.LeaksOf(plan, cancel).Where(l => l.IsStoppable && harmful.Contains(l.LeakId))];
         var matrix = FaultMatrix.Of(plan, leaks, null, cancel);
         RadioReach reach = ReachOfPlan.Of(plan);
+        HashSet<Mode> modes = [.. FaultMoments.UnlikeModes(plan)];
         var survivals = new Survival[leaks.Length];
-        Work.InParallel(leaks.Length, cancel, i => survivals[i] = Survival.Of(plan, reach, leaks[i], matrix, cancel));
+        Work.InParallel(leaks.Length, cancel, i => survivals[i] = Survival.Of(leaks[i], matrix, modes, new FaultMoments(plan, reach, cancel)));
         return survivals.GroupBy(s => (string.Join(',', s.Faults), string.Join(',', s.LaterFaults)), (_, alike) => SurvivalOf([.. alike])).OrderBy(c => c.Verdict == CheckVerdict.Proved);
     }
 
@@ -55,41 +56,46 @@ public static class RuleChecks
         LaterFaults = alike[0].LaterFaults,
         StopValveIds = [],
         WithinS = null,
-        Verdict = alike[0].Steps.Count == 0 ? CheckVerdict.Proved : CheckVerdict.Refuted,
+        Verdict = alike[0].Defeat is null ? CheckVerdict.Proved : CheckVerdict.Refuted,
         States = alike.Sum(l => l.Rehearsals),
-        IsShortest = alike[0].Steps.Count > 0,
-        Steps = alike[0].Steps,
+        IsShortest = alike[0].Defeat is not null,
+        Steps = alike[0].Defeat is { } defeat ? StepsOf(defeat) : [],
+        Rehearsal = alike[0].Defeat,
     };
+
+    private static CheckStep[] StepsOf(AskedRehearsal defeat) =>
+    [
+        new CheckStep(0, CheckStepKind.StartsIn, null, defeat.Mode, null, []),
+        .. defeat.Faults.Select(f => new CheckStep(0, CheckStepKind.Breaks, null, null, null, [], Fault: f)),
+        .. defeat.Meanwhile.Select(s => new CheckStep(s.AtS, s.Kind == MeanwhileKind.Breaks ? CheckStepKind.Breaks : CheckStepKind.WorksAgain, null, null, null, [], Fault: s.Fault)),
+        new CheckStep(defeat.Meanwhile.LastOrDefault()?.AtS ?? 0, CheckStepKind.Missed, null, null, null, []),
+    ];
 
     /// <param name="LeakId">A leak that does harm.</param>
     /// <param name="Faults">Those that leave it running when they are there from the first drop.</param>
     /// <param name="LaterFaults">The others that leave it running when they come, or are over, while it runs.</param>
-    /// <param name="Steps">How the first of them does; empty where none does.</param>
+    /// <param name="Defeat">How the first of them does; <see langword="null"/> where none does.</param>
     /// <param name="Rehearsals">How many were run.</param>
-    private sealed record Survival(string LeakId, IReadOnlyList<Fault> Faults, IReadOnlyList<Fault> LaterFaults, IReadOnlyList<CheckStep> Steps, int Rehearsals)
+    private sealed record Survival(string LeakId, IReadOnlyList<Fault> Faults, IReadOnlyList<Fault> LaterFaults, AskedRehearsal? Defeat, int Rehearsals)
     {
-        public static Survival Of(Plan plan, RadioReach reach, LeakRehearsal leak, FaultMatrix matrix, CancellationToken cancel)
+        /// <param name="leak">A leak that does harm.</param>
+        /// <param name="matrix">With each fault from the first drop.</param>
+        /// <param name="modes">Those that moments are looked at in.</param>
+        /// <param name="moments">Of this leak alone: it counts what it runs.</param>
+        public static Survival Of(LeakRehearsal leak, FaultMatrix matrix, IReadOnlySet<Mode> modes, FaultMoments moments)
         {
             FaultRow[] rows = [.. matrix.Rows.Where(r => r.LeakId == leak.LeakId)];
-            bool Ends(FaultRow row, Fault fault) => row.Cells[1 + matrix.Faults.ToList().IndexOf(fault)].Ends;
-            Fault[] faults = [.. matrix.Faults.Where(f => rows.Any(r => !Ends(r, f)))];
-            var moments = new FaultMoments(plan, reach, cancel);
+            var beginnings = matrix.Faults.Select((fault, f) => (Fault: fault, Row: rows.FirstOrDefault(r => !r.Cells[f + 1].Ends))).Where(b => b.Row is not null).ToArray();
+            Fault[] faults = [.. beginnings.Select(b => b.Fault)];
             // A leak that nothing stops in some mode is another claim's.
-            HashSet<Mode> modes = [.. FaultMoments.UnlikeModes(plan)];
             FaultRow[] ending = [.. rows.Where(r => modes.Contains(r.Mode) && r.Cells[0].Ends)];
             var later = Model.Faults.ComeAndGo.Except(faults)
                 .SelectMany(f => ending.Select(r => (Fault: f, r.Mode, Story: moments.Defeating(leak, r.Mode, f))).Where(l => l.Story is not null).Take(1)).ToArray();
-            CheckStep[] steps = faults.Length > 0
-                ? StepsOf(rows.First(r => !Ends(r, faults[0])).Mode, [new Meanwhile { AtS = 0, Kind = MeanwhileKind.Breaks, Fault = faults[0] }])
-                : later.Length > 0 ? StepsOf(later[0].Mode, later[0].Story!) : [];
-            return new Survival(leak.LeakId, faults, [.. later.Select(l => l.Fault)], steps, rows.Sum(r => r.Cells.Count) + moments.Rehearsals);
-        }
+            return new Survival(leak.LeakId, faults, [.. later.Select(l => l.Fault)], Defeated(), rows.Sum(r => r.Cells.Count) + moments.Rehearsals);
 
-        private static CheckStep[] StepsOf(Mode mode, IReadOnlyList<Meanwhile> story) =>
-        [
-            new CheckStep(0, CheckStepKind.StartsIn, null, mode, null, []),
-            .. story.Select(s => new CheckStep(s.AtS, s.Kind == MeanwhileKind.Breaks ? CheckStepKind.Breaks : CheckStepKind.WorksAgain, null, null, null, [], Fault: s.Fault)),
-            new CheckStep(story[^1].AtS, CheckStepKind.Missed, null, null, null, []),
-        ];
+            AskedRehearsal? Defeated() => faults.Length > 0 ? new AskedRehearsal(leak.LeakId, beginnings[0].Row!.Mode, [faults[0]], [])
+                : later.Length > 0 ? new AskedRehearsal(leak.LeakId, later[0].Mode, [.. later[0].Story!.Where(s => s.AtS == 0).Select(s => s.Fault!.Value)], [.. later[0].Story!.Where(s => s.AtS > 0)])
+                : null;
+        }
     }
 }

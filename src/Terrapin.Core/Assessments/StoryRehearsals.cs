@@ -36,21 +36,11 @@ internal sealed class StoryRehearsals(Plan plan, IReadOnlyList<LeakRehearsal> le
     /// </summary>
     public AskedRehearsal? Of(CheckedClaim claim)
     {
-        CheckStep[] faults = [.. claim.Steps.Where(s => s.Fault is not null)];
-        if (faults.Length > 0)
-        {
-            CheckStep[] later = [.. faults.Where(s => s.AtS > 0)];
-            return new AskedRehearsal(claim.LeakIds[0], claim.Steps[0].Mode!.Value, [.. faults.Except(later).Select(s => s.Fault!.Value)], [.. later.Select(ToMeanwhile)]);
-        }
-
         bool dries = claim.Steps.Any(s => s.Kind == CheckStepKind.SensorDry);
         return !dries
             ? AsRehearsal(claim, waits: false)?.Asked
             : new[] { false, true }.Select(waits => AsRehearsal(claim, waits)).FirstOrDefault(t => t is var (asked, watched) && Shows(claim, watched, rehearse(asked)))?.Asked;
     }
-
-    private static Meanwhile ToMeanwhile(CheckStep step) =>
-        new() { AtS = step.AtS, Kind = step.Kind == CheckStepKind.Breaks ? MeanwhileKind.Breaks : MeanwhileKind.WorksAgain, Fault = step.Fault };
 
     /// <returns>With the leak that the claim's sensor knows of.</returns>
     private (AskedRehearsal Asked, string LeakId)? AsRehearsal(CheckedClaim claim, bool waits)

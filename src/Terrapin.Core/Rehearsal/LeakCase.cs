@@ -12,7 +12,8 @@ namespace Terrapin.Core.Rehearsal;
 /// <param name="TripM3">Litres on the floor when its contacts are wet, m³; <see langword="null"/>: never, or not known.</param>
 /// <param name="ResponseS">From wet contacts to the radio message, s.</param>
 /// <param name="RadioS">From the message to the hub, s.</param>
-internal sealed record SensorCase(string SensorId, int Index, double? TripM3, double ResponseS, double RadioS);
+/// <param name="RepeatsS">How often it says anew what it has said, s; infinite: not known.</param>
+internal sealed record SensorCase(string SensorId, int Index, double? TripM3, double ResponseS, double RadioS, double RepeatsS);
 
 /// <summary>A driven valve before a leak that a rule or a link closes, or that closes by itself in a power cut.</summary>
 internal sealed record ValveCase

@@ -61,7 +61,8 @@ internal sealed class LeakScenario
         Program = Array.Exists(brokenFrom, b => b.Broken.HubWorks) ? controls.Program : null;
         shutBy = controls.Beforehand.Length == 0 ? [] : ShutBeforehand(broken.BeforeFirstDrop());
         Valves = ValvesWith(broken);
-        Scenario = Built(broken, Valves) with { Changes = [.. brokenFrom.Skip(1).Select(b => (b.FromS, Built(b.Broken, ValvesWith(b.Broken))))] };
+        Scenario = With(Unbroken(broken), broken, Valves);
+        Scenario = Scenario with { Changes = [.. brokenFrom.Skip(1).Select(b => (b.FromS, With(Scenario, b.Broken, ValvesWith(b.Broken))))] };
     }
 
     /// <summary>What breaks and what works again, in the order of time.</summary>
@@ -160,7 +161,24 @@ internal sealed class LeakScenario
         };
     }
 
-    private Scenario Built(Broken broken, ValveCase[][] valves)
+    /// <summary>What happens whatever is broken.</summary>
+    /// <param name="broken">At the first drop.</param>
+    private Scenario Unbroken(Broken broken) => new()
+    {
+        HubS = Leaks[0].HubS,
+        Valves = [],
+        Mode = mode,
+        ModeChanges = [.. Steps(MeanwhileKind.ModeBecomes).Select(s => (s.AtS, s.Mode!.Value))],
+        Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, IndexOf(s.LeakId)))],
+        Resets = [.. Steps(MeanwhileKind.Reset).Select(s => s.AtS)],
+        OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
+        Conditions = Program is null ? [] : [.. Conditions(Program, broken)],
+        StartMin = startMin,
+        Clock = Program is null ? [] : [.. Clock(Program)],
+        Leaks = [],
+    };
+
+    private Scenario With(Scenario scenario, Broken broken, ValveCase[][] valves)
     {
         // Valves that are on no leak's way, or that nothing closes, turn without a part in it.
         var simulated = new SimulatedValve[controls.DrivenIds.Length];
@@ -170,22 +188,13 @@ internal sealed class LeakScenario
             simulated[valve.Index] = valve.Simulated with { PassesM3PerS = Math.Max(other.PassesM3PerS, valve.Simulated.PassesM3PerS) };
         }
 
-        return new Scenario
+        return scenario with
         {
             Program = broken.HubWorks ? controls.Program : null,
-            HubS = Leaks[0].HubS,
             Valves = simulated,
             Links = broken.LinksClose ? [.. Leaks.SelectMany(Links).Distinct()] : [],
-            Mode = mode,
-            ModeChanges = [.. Steps(MeanwhileKind.ModeBecomes).Select(s => (s.AtS, s.Mode!.Value))],
-            Wipes = [.. Steps(MeanwhileKind.WipedUp).Select(s => (s.AtS, IndexOf(s.LeakId)))],
-            Resets = [.. Steps(MeanwhileKind.Reset).Select(s => s.AtS)],
-            OpenedByHand = [.. Steps(MeanwhileKind.ValveOpened).Select(s => (s.AtS, Array.IndexOf(controls.DrivenIds, s.StopValveId))).Where(o => o.Item2 >= 0)],
             SilentSensors = Program is not { KnowsSilence: true } ? [] : [.. Enumerable.Range(0, plan.Installation.Sensors.Count).Where(s => IsSilent(s, broken))],
             Outages = broken.HubWorks && Program is { } knows ? [.. Outages(knows, broken)] : [],
-            Conditions = Program is null ? [] : [.. Conditions(Program, broken)],
-            StartMin = startMin,
-            Clock = Program is null ? [] : [.. Clock(Program)],
             Leaks = [.. Leaks.Select((leak, i) => LeakOf(leak, i, broken))],
         };
     }
@@ -250,13 +259,15 @@ internal sealed class LeakScenario
         Sensors = [.. leak.Sensors.Where(s => s.TripM3 is not null).Select(s => SensorOf(s, broken)).Where(s => s.Speaks || Changes.Length > 0)],
     };
 
-    private SimulatedSensor SensorOf(SensorCase sensor, Broken broken)
-    {
-        Sensor placed = plan.Installation.Sensors[sensor.Index];
-        double repeatsS = plan.SlowestReportS([placed]) is > 0 and var slowestS ? slowestS : double.PositiveInfinity;
-        return new SimulatedSensor(
-            sensor.Index, sensor.TripM3!.Value, sensor.ResponseS, sensor.RadioS, Drying.AfterS(plan.SpecOf(placed).Kind), IsHeard(sensor, broken), Speaks(sensor, broken), repeatsS);
-    }
+    private SimulatedSensor SensorOf(SensorCase sensor, Broken broken) => new(
+        sensor.Index,
+        sensor.TripM3!.Value,
+        sensor.ResponseS,
+        sensor.RadioS,
+        Drying.AfterS(plan.SpecOf(plan.Installation.Sensors[sensor.Index]).Kind),
+        IsHeard(sensor, broken),
+        Speaks(sensor, broken),
+        sensor.RepeatsS);
 
     /// <summary>Of the sensors that a leak's water comes to: the others never speak.</summary>
     private IEnumerable<SimulatedLink> Links(LeakCase leak) => leak.Sensors.SelectMany(

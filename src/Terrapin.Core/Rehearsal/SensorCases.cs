@@ -73,7 +73,8 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
         }
 
         bool runsDry = tripM3 > (leak.HoldsM3 ?? double.PositiveInfinity);
-        return new SensorCase(sensor.Id, index, runsDry ? null : tripM3, responseS, radioS);
+        double repeatsS = plan.SlowestReportS([sensor]) is > 0 and var slowestS ? slowestS : double.PositiveInfinity;
+        return new SensorCase(sensor.Id, index, runsDry ? null : tripM3, responseS, radioS, repeatsS);
     }
 
     /// <summary>On a floor that is not drawn: in closed form, from the way that was typed.</summary>

@@ -5,7 +5,7 @@ namespace Terrapin.Core.Rehearsal;
 /// <summary>Looks for the time of day at which it is worst that a leak begins.</summary>
 internal static class WorstStart
 {
-    /// <summary>So much after hours have ended, or a time has come, s: the hub's clock counts milliseconds.</summary>
+    /// <summary>So much after something has happened, hours have ended, or a time has come, s: the hub's clock counts milliseconds.</summary>
     public const double JustAfterS = 0.002;
 
     /// <summary>Of what is lost; less is the rounding of sums.</summary>
