@@ -72,7 +72,7 @@ public sealed record SetupSheet
         string lasts = rule.ConfirmS > 0 ? $", and that has lasted {RuleText.Duration(rule.ConfirmS)}" : "";
         return rule.WaitsFor switch
         {
-            RuleTrigger.MainsFails => [$"the mains has failed{lasts}"],
+            RuleTrigger.MainsFails => [$"the power has failed{lasts}"],
             RuleTrigger.InternetFails => [$"the internet cannot be reached{lasts}"],
             RuleTrigger.ModeComes => [$"the mode becomes {ModesOf(rule)}{lasts}"],
             RuleTrigger.TimeComes => rule.AtMin is { } atMin ? [$"it is {RuleText.Clock(atMin)}"] : [],

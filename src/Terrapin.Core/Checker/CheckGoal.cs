@@ -11,6 +11,9 @@ internal sealed record CheckGoal
     /// <summary>A rule that is to be seen firing, in place of anything else; <see langword="null"/>: none.</summary>
     public int? Fires { get; init; }
 
+    /// <summary>What no rule may do to the valve that one of them opens, in place of anything else; <see langword="null"/>: nothing of that is looked for.</summary>
+    public Func<ValveOrders, bool>? Forbids { get; init; }
+
     /// <summary>Within so many ticks.</summary>
     public required int WithinTicks { get; init; }
 
@@ -31,6 +34,6 @@ internal sealed record CheckGoal
 
     private bool IsMet(CheckState state) => Valves == 0 ? state.SomebodyKnows : (state.ClosedValves & Valves) != 0;
 
-    /// <summary>Whether it is too late for it, in a state that follows one which was not settled.</summary>
-    public bool IsMissed(CheckState state) => Fires is null && state.WatchedTicks > WithinTicks;
+    /// <summary>Whether it is too late for it, in a state that follows one which was not settled, or what is forbidden has just been done.</summary>
+    public bool IsMissed(CheckState state) => Forbids is { } forbids ? forbids(state.Valve) : Fires is null && state.WatchedTicks > WithinTicks;
 }

@@ -16,7 +16,8 @@ internal sealed class CheckState
     private const int Told = 2;
     private const int Closed = 3;
     private const int Hour = Closed + 4;
-    private const int Sensors = Hour + 1;
+    private const int JustClosed = Hour + 1;
+    private const int Sensors = JustClosed + 1;
     private const ushort Waiting = 0;
     private const ushort Acted = 1;
     private const ushort Pending = 2;
@@ -33,6 +34,10 @@ internal sealed class CheckState
     private readonly int sensors;
     private readonly bool forgetsDelays;
 
+    /// <summary>Where which closings hold until they are reset begins: it counts where a rule opens.</summary>
+    private readonly int holdsAt;
+    private ValveOrders valve;
+
     /// <param name="rules">What is explored.</param>
     /// <param name="forgetsDelays">
     /// Whether of a delay that has begun only that is known, so that it is over at any time: states that differ in what is left are one. That allows for
@@ -46,7 +51,8 @@ internal sealed class CheckState
         sensors = rules.SensorIds.Count;
         ages = new ushort[rules.Program.Conditions];
         classes = [.. Enumerable.Range(0, rules.ClassOf.DefaultIfEmpty(-1).Max() + 1).Select(c => Enumerable.Range(0, sensors).Where(s => rules.ClassOf[s] == c).ToArray())];
-        Length = Sensors + ages.Length + rules.Rules.Count;
+        holdsAt = Sensors + ages.Length + rules.Rules.Count;
+        Length = holdsAt + (rules.Opens ? rules.Rules.Count : 0);
     }
 
     /// <summary>Numbers of a packed state.</summary>
@@ -65,6 +71,9 @@ internal sealed class CheckState
     /// <summary>Ticks since the watched sensor is wet; −1 while it is dry.</summary>
     public int WatchedTicks { get; set; }
 
+    /// <summary>What the rules have done to the valve that one of them opens.</summary>
+    public ValveOrders Valve => valve;
+
     /// <summary>Who is home in a packed state.</summary>
     public static Mode ModeOf(ReadOnlySpan<ushort> packed) => (Mode)packed[Mode];
 
@@ -75,7 +84,7 @@ internal sealed class CheckState
     public void PackQuiet(Mode mode, int dayPart, Span<ushort> packed)
     {
         rules.Program.Quiet(mode, atMin: rules.Day[dayPart].FromMin).Words.CopyTo(words);
-        (ClosedValves, SomebodyKnows, WatchedTicks, DayPart) = (0, false, -1, dayPart);
+        (ClosedValves, SomebodyKnows, WatchedTicks, DayPart, valve) = (0, false, -1, dayPart, default);
         LookAtAges();
         Pack(packed);
     }
@@ -89,6 +98,7 @@ internal sealed class CheckState
         SomebodyKnows = packed[Told] != 0;
         ClosedValves = packed[Closed] | ((ulong)packed[Closed + 1] << 16) | ((ulong)packed[Closed + 2] << 32) | ((ulong)packed[Closed + 3] << 48);
         DayPart = packed[Hour];
+        valve = new ValveOrders { JustClosed = packed[JustClosed] != 0 };
         for (int s = 0; s < ages.Length; s++)
         {
             ages[s] = packed[Sensors + s];
@@ -102,6 +112,14 @@ internal sealed class CheckState
         {
             ushort progress = packed[Sensors + ages.Length + r];
             rules.Program.SetProgress(words, r, progress switch { Waiting => null, Acted => -1, _ => (progress - Pending) * rules.TickMs });
+        }
+
+        for (int r = 0; r < Length - holdsAt; r++)
+        {
+            if (packed[holdsAt + r] != 0)
+            {
+                rules.Program.SetHeld(words, r);
+            }
         }
     }
 
@@ -117,6 +135,7 @@ internal sealed class CheckState
         }
 
         packed[Hour] = (ushort)DayPart;
+        packed[JustClosed] = (ushort)(valve.JustClosed ? 1 : 0);
         foreach (int[] members in classes)
         {
             PackClass(members, packed);
@@ -127,6 +146,11 @@ internal sealed class CheckState
         for (int r = 0; r < rules.Rules.Count; r++)
         {
             packed[Sensors + ages.Length + r] = rules.Program.ProgressOf(words, r) switch { null => Waiting, -1 => Acted, var leftMs => (ushort)((forgetsDelays ? rules.DelayTicks[r] : leftMs.Value / rules.TickMs) + Pending) };
+        }
+
+        for (int r = 0; r < Length - holdsAt; r++)
+        {
+            packed[holdsAt + r] = (ushort)(rules.Program.IsHeld(words, r) ? 1 : 0);
         }
     }
 
@@ -182,6 +206,20 @@ internal sealed class CheckState
             {
                 into.Add(new Move(MoveKind.DelayEnds, r));
             }
+        }
+
+        foreach (int condition in rules.Happenings)
+        {
+            bool isSo = rules.Program.AgeOf(words, condition) is not null;
+            if (isSo || rules.MayBegin(condition, DayPart))
+            {
+                into.Add(new Move(isSo ? MoveKind.Ends : MoveKind.Begins, condition));
+            }
+        }
+
+        if (rules.Opens && Enumerable.Range(0, rules.Rules.Count).Any(r => rules.Program.IsHeld(words, r)))
+        {
+            into.Add(new Move(MoveKind.Resets));
         }
 
         for (ulong closed = goal.OpensWhileWet || AllDry ? ClosedValves : 0; closed != 0; closed &= closed - 1)
@@ -243,6 +281,7 @@ internal sealed class CheckState
     /// <param name="ordered">Is told of each order.</param>
     public void Make(Move move, Func<int, Mode, int, bool> isHeard, Action<RuleOrder>? ordered = null)
     {
+        valve.JustClosed &= move.Kind is MoveKind.Tick or MoveKind.DelayEnds;
         switch (move.Kind)
         {
             case MoveKind.Tick:
@@ -279,6 +318,15 @@ internal sealed class CheckState
                 break;
             case MoveKind.Opens:
                 ClosedValves &= ~(1ul << move.Index);
+                break;
+            case MoveKind.Begins:
+                Step(0, RuleEvent.Begins(move.Index), isHeard, ordered);
+                break;
+            case MoveKind.Ends:
+                Step(0, RuleEvent.Ends(move.Index), isHeard, ordered);
+                break;
+            case MoveKind.Resets:
+                Step(0, RuleEvent.Reset, isHeard, ordered);
                 break;
         }
     }
@@ -318,7 +366,12 @@ internal sealed class CheckState
 
         for (int i = 0; i < step.Orders; i++)
         {
-            if (orders[i].Kind == RuleOrderKind.Close)
+            if (rules.Opens)
+            {
+                // Of a valve that a rule opens it only counts what the rules do to it.
+                valve.Take(orders[i], rules.IsGuardWet(words));
+            }
+            else if (orders[i].Kind == RuleOrderKind.Close)
             {
                 ClosedValves |= rules.Program.Closes(orders[i].Rule);
             }
@@ -338,13 +391,7 @@ internal sealed class CheckState
     {
         for (int c = 0; c < ages.Length; c++)
         {
-            ages[c] = rules.Program.AgeOf(words, c) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks) + 1) : (ushort)0;
-        }
-
-        // Hours are so or not, however long.
-        foreach (ClockCondition hours in rules.Program.Clock)
-        {
-            ages[hours.Condition] = Math.Min(ages[hours.Condition], (ushort)1);
+            ages[c] = rules.Program.AgeOf(words, c) is { } ageMs ? (ushort)(Math.Min(ageMs / rules.TickMs, rules.OldestTicks[c]) + 1) : (ushort)0;
         }
     }
 

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
@@ -12,21 +13,29 @@ internal sealed class CheckedRules
     private readonly IReadOnlyList<string> valveIds;
     private readonly IReadOnlyList<(string SensorId, int Valve)> links;
     private readonly IReadOnlyList<HoursOfDay?> listening;
+    private readonly IReadOnlyList<string> buttonIds;
 
-    private CheckedRules(IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(string SensorId, int Valve)> links, int watched, IReadOnlyList<HoursOfDay?> listening)
+    private CheckedRules(
+        IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(string SensorId, int Valve)> links, int watched, IReadOnlyList<HoursOfDay?> listening, IReadOnlyList<string> buttonIds)
     {
         (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
-        (this.valveIds, this.links, this.listening) = (valveIds, links, listening);
-        Program = RuleProgram.Compile(rules, sensorIds, valveIds);
+        (this.valveIds, this.links, this.listening, this.buttonIds) = (valveIds, links, listening, buttonIds);
+        Opens = rules.Any(r => r.Action == RuleAction.Open);
+        Program = RuleProgram.Compile(rules, sensorIds, valveIds, buttonIds, new RuleGuards([.. links.Select(l => (sensorIds.ToList().IndexOf(l.SensorId), l.Valve))], SilentAfterS: null));
         LinkedValves = [.. sensorIds.Select(id => links.Where(l => l.SensorId == id).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
         TickMs = rules.SelectMany(r => new[] { RuleProgram.Milliseconds(r.ConfirmS), RuleProgram.Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
+        int parts = Opens ? (int)BitOperations.RoundUpToPowerOf2((uint)rules.Count(r => r.ConfirmS + r.DelayS > 0) + 1) : 1;
+        IsExact = TickMs % parts == 0;
+        TickMs /= IsExact ? parts : 1;
         LongestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS) + RuleProgram.Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
         DelayTicks = [.. rules.Select(r => RuleProgram.Milliseconds(r.DelayS) / TickMs)];
-        OldestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS)).DefaultIfEmpty(0).Max() / TickMs;
+        OldestTicks = [.. Enumerable.Range(0, Program.Conditions).Select(c => Program.LongestConfirmMs(c) / TickMs)];
         HearsWatched = [.. rules.Select(r => watched >= 0 && r.SensorIds.Contains(sensorIds[watched]))];
         ClassOf = Classes();
         ClassSizes = [.. ClassOf.GroupBy(c => c).OrderBy(g => g.Key).Select(g => g.Count())];
+        Happenings = [.. Enumerable.Range(sensorIds.Count, Program.Conditions - sensorIds.Count).Where(c => Program.WhatIs(c).Trigger != RuleTrigger.ModeComes && !Program.Clock.Any(h => h.Condition == c && h.UntilMin is not null))];
+        Guards = [.. Enumerable.Range(0, sensorIds.Count).Where(s => LinkedValves[s] != 0 || rules.Any(r => r is { Action: RuleAction.Close, WaitsFor: RuleTrigger.SensorWet } && r.SensorIds.Contains(sensorIds[s])))];
         Day = DayPart.Of(rules.Select(r => r.Hours).Concat(listening), Program.Clock);
         MostAlike = Math.Max(1, rules.Select(r => r.AtLeast ?? 1).DefaultIfEmpty(1).Max());
     }
@@ -40,6 +49,12 @@ internal sealed class CheckedRules
 
     public RuleProgram Program { get; }
 
+    /// <summary>Whether it is about a rule that opens a valve, and those that close that one.</summary>
+    public bool Opens { get; }
+
+    /// <summary>The conditions that neither water nor a mode nor hours decide.</summary>
+    public int[] Happenings { get; }
+
     /// <summary>For each rule whether it hears the watched sensor.</summary>
     public bool[] HearsWatched { get; }
 
@@ -52,14 +67,20 @@ internal sealed class CheckedRules
     /// </summary>
     public int TickMs { get; }
 
+    /// <summary>
+    /// Whether what can happen at any times can happen at multiples of the tick. Where a rule opens it counts what came first, of as many as
+    /// there are rules that wait: the divisor then has to have as many parts and one.
+    /// </summary>
+    public bool IsExact { get; }
+
     /// <summary>The longest of all times.</summary>
     public int LongestTicks { get; }
 
     /// <summary>For each rule its delay.</summary>
     public int[] DelayTicks { get; }
 
-    /// <summary>A wet sensor's age beyond this makes no difference.</summary>
-    public int OldestTicks { get; }
+    /// <summary>For each condition the age beyond which it makes no difference.</summary>
+    public int[] OldestTicks { get; }
 
     /// <summary>Parts of the day in their order, each by which conditions of the clock are so in it; one alone where none is looked at.</summary>
     public IReadOnlyList<DayPart> Day { get; }
@@ -79,10 +100,62 @@ internal sealed class CheckedRules
     /// </summary>
     public bool KnowsOldestOnly => MostAlike == 1;
 
+    /// <summary>The sensors whose water closes a valve, by a rule or a link.</summary>
+    private int[] Guards { get; }
+
+    /// <summary>Whether one of the sensors is wet whose water closes a valve.</summary>
+    /// <param name="words">Of a state.</param>
+    public bool IsGuardWet(ReadOnlySpan<int> words)
+    {
+        foreach (int sensor in Guards)
+        {
+            if (Program.AgeOf(words, sensor) is not null)
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Whether one of the <see cref="Happenings"/> can begin: a time of day only in its part of the day.</summary>
+    public bool MayBegin(int condition, int dayPart)
+    {
+        for (int c = 0; c < Program.Clock.Count; c++)
+        {
+            if (Program.Clock[c].Condition == condition)
+            {
+                return Day[dayPart].Comes[c];
+            }
+        }
+
+        return true;
+    }
+
+    /// <summary>One of the <see cref="Happenings"/> as a step of a story.</summary>
+    /// <param name="condition">Its index in the program.</param>
+    /// <param name="atS">From the start, s.</param>
+    /// <param name="begins">Whether it begins or is over.</param>
+    public CheckStep StepOf(int condition, double atS, bool begins)
+    {
+        (RuleTrigger trigger, int index) = Program.WhatIs(condition);
+        return new CheckStep(
+            atS,
+            begins ? CheckStepKind.Begins : CheckStepKind.Ends,
+            trigger == RuleTrigger.SensorCold ? SensorIds[index] : null,
+            null,
+            null,
+            trigger is RuleTrigger.ValveMoved or RuleTrigger.ValveFails ? [valveIds[index]] : [],
+            trigger == RuleTrigger.TimeComes ? index : null,
+            Trigger: trigger,
+            ButtonId: trigger == RuleTrigger.ButtonPressed ? buttonIds[index] : null);
+    }
+
     /// <summary>The same with one sensor for each class, that has been wet longest, where no more need be known; classes and rules keep their numbers.</summary>
     public CheckedRules OneOfEachClass()
     {
-        if (!KnowsOldestOnly)
+        // Where a rule opens, conditions keep their numbers as well.
+        if (!KnowsOldestOnly || Opens)
         {
             return this;
         }
@@ -94,7 +167,8 @@ internal sealed class CheckedRules
             valveIds,
             [.. links.Where(l => ids.Contains(l.SensorId))],
             Watched < 0 ? Watched : Array.IndexOf(ids, SensorIds[Watched]),
-            listening)
+            listening,
+            buttonIds)
         {
             ClassSizes = ClassSizes,
         };
@@ -126,10 +200,34 @@ internal sealed class CheckedRules
             valveIds,
             [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (l.SensorId, valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
             isWatched ? Array.IndexOf(ids, sensorId) : -1,
-            [.. listening ?? []]);
+            [.. listening ?? []],
+            buttonIds: []);
     }
 
-    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.WaitsFor == RuleTrigger.SensorWet
+    /// <summary>
+    /// A rule that opens a valve and those that close it, with whatever they wait for. Closings for silence are left out: a silent sensor bars the
+    /// opening itself.
+    /// </summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="opening">One of its rules, that opens the valve and waits for no sensor.</param>
+    /// <param name="valveId">A stop valve with a drive.</param>
+    public static CheckedRules OfOpening(Plan plan, Rule opening, string valveId)
+    {
+        Installation fitted = plan.Installation;
+        string[] drives = [.. fitted.Drives.Where(d => d.StopValveId == valveId).Select(d => d.Id)];
+        Rule[] rules = [.. fitted.Rules.Where(r => r.Id == opening.Id || (r.Action == RuleAction.Close && r.Closes(valveId) && r.WaitsFor != RuleTrigger.SensorSilent)).Select(r => Named(r, fitted.Sensors))];
+        DirectLink[] links = [.. fitted.Links.Where(l => drives.Contains(l.DriveId))];
+        return new CheckedRules(
+            rules,
+            [.. fitted.Sensors.Select(s => s.Id).Where(id => links.Any(l => l.SensorId == id) || rules.Any(r => r.SensorIds.Contains(id)))],
+            [valveId],
+            [.. links.Select(l => (l.SensorId, 0))],
+            watched: -1,
+            listening: [],
+            [.. (fitted.Buttons ?? []).Select(b => b.Id)]);
+    }
+
+    private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.IsOfSensors
         ? rule.Naming(sensors)
         : rule.NamingNone() with { AtLeast = null };
 

@@ -26,10 +26,19 @@ internal enum MoveKind
 
     /// <summary>A rule's delay is over, where what is left of it is not known.</summary>
     DelayEnds,
+
+    /// <summary>Something begins that a rule waits for beside water, modes and hours: the mains fails, a button is pressed.</summary>
+    Begins,
+
+    /// <summary>It is over.</summary>
+    Ends,
+
+    /// <summary>Somebody has looked and resets what holds until then.</summary>
+    Resets,
 }
 
 /// <summary>What leads from one state to the next.</summary>
 /// <param name="Kind">What.</param>
-/// <param name="Index">The class, the mode, the valve or the rule.</param>
+/// <param name="Index">The class, the mode, the valve, the rule or the condition.</param>
 /// <param name="AgeTicks">Of the sensor that dries, or of the other one.</param>
 internal readonly record struct Move(MoveKind Kind, int Index = 0, int AgeTicks = 0);

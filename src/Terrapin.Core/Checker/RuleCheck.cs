@@ -18,6 +18,12 @@ public enum CheckedProperty
     /// <summary>The rule can fire at all.</summary>
     Fires,
 
+    /// <summary>A rule never opens a valve while a sensor is wet whose water closes it.</summary>
+    OpensOnlyDry,
+
+    /// <summary>A rule never opens a valve that another has just closed, with nothing but time between.</summary>
+    LeavesClosed,
+
     /// <summary>No single fault leaves a leak that does harm running, in any mode: from the first drop, or whenever it comes and is over.</summary>
     SurvivesFaults,
 }
@@ -47,6 +53,15 @@ public enum CheckStepKind
     HourComes,
     ValveOpened,
 
+    /// <summary>Something begins that a rule waits for beside water, modes and hours.</summary>
+    Begins,
+
+    /// <summary>It is over.</summary>
+    Ends,
+
+    /// <summary>Somebody resets closings that hold until then.</summary>
+    Resets,
+
     /// <summary>Something breaks.</summary>
     Breaks,
 
@@ -54,6 +69,9 @@ public enum CheckStepKind
     WorksAgain,
     Tells,
     Closes,
+
+    /// <summary>A rule opens a valve.</summary>
+    Opens,
 
     /// <summary>It is too late now.</summary>
     Missed,
@@ -64,11 +82,14 @@ public enum CheckStepKind
 /// <param name="Kind">What.</param>
 /// <param name="SensorId">The sensor that gets wet or dries, or closes by its link.</param>
 /// <param name="Mode">Who is home from now on.</param>
-/// <param name="RuleId">The rule that tells or closes.</param>
+/// <param name="RuleId">The rule that tells, closes or opens.</param>
 /// <param name="StopValveIds">The valves that are closed or opened.</param>
 /// <param name="AtMin">The time of day from now on, minutes from midnight; <see langword="null"/> where no rule holds in hours.</param>
 /// <param name="Fault">What breaks, or works again.</param>
-public sealed record CheckStep(double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null, Fault? Fault = null);
+/// <param name="Trigger">What begins or ends.</param>
+/// <param name="ButtonId">The button that is pressed or let go.</param>
+public sealed record CheckStep(
+    double AtS, CheckStepKind Kind, string? SensorId, Mode? Mode, string? RuleId, IReadOnlyList<string> StopValveIds, int? AtMin = null, Fault? Fault = null, RuleTrigger? Trigger = null, string? ButtonId = null);
 
 /// <summary>One claim about the rules, and whether it holds.</summary>
 public sealed record CheckedClaim

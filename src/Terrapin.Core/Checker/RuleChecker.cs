@@ -31,6 +31,7 @@ public static class RuleChecker
             .. Alike(plan, [.. plan.Installation.Sensors.Where(s => plan.Installation.Rules.Any(r => r.Hears(s))).Select(s => new Protection(s.Id, []))], _ => "")
                 .Select(looking.Told),
             .. plan.Installation.Rules.Select(looking.Fires),
+            .. plan.Installation.Rules.Where(r => r.Action == RuleAction.Open && !r.IsOfSensors).SelectMany(looking.Opens),
         ];
         return new RuleCheck([.. claims.OrderBy(c => c.Verdict switch { CheckVerdict.Refuted => 0, CheckVerdict.NotProved => 1, _ => 2 })], claims.Sum(c => c.States), mostStates);
     }
@@ -54,12 +55,8 @@ public static class RuleChecker
                 .Select(r => RuleProgram.Milliseconds(rules.Rules[r].ConfirmS) + RuleProgram.Milliseconds(rules.Rules[r].DelayS))];
             bool isLinked = (rules.LinkedValves[rules.Watched] & mask) != 0;
             int? withinMs = times.Length > 0 ? times.Max() : isLinked ? 0 : null;
-            return Claim(
-                opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes,
-                alike,
-                rules,
-                new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _, _) => false },
-                withinMs);
+            var goal = new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _, _) => false };
+            return Claim(opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes, alike, null, alike[0].StopValveIds, withinMs, Look(rules, valves, goal));
         }
 
         public CheckedClaim Told(IReadOnlyList<Protection> alike)
@@ -68,22 +65,58 @@ public static class RuleChecker
             Plan telling = plan.WithInstallation(i => i with { Links = [], Rules = [.. i.Rules.Where(r => r.WaitsFor == RuleTrigger.SensorWet).Select(r => r.CancelIfDry ? r with { DelayS = 0 } : r)] });
             var rules = CheckedRules.Of(telling, [], alike[0].SensorId, listening: (plan.Installation.Contacts ?? []).Select(c => c.Hours));
             int? withinMs = rules.Rules.Where((_, r) => rules.HearsWatched[r]).Select(r => (int?)RuleProgram.Milliseconds(r.ConfirmS)).Max();
-            return Claim(
-                CheckedProperty.Told,
-                alike,
-                rules,
-                new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode, part) => IsHeard(rules.Rules[rule], mode, rules.Day[part].FromMin) },
-                withinMs);
+            var goal = new CheckGoal { Valves = 0, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = false, IsHeard = (rule, mode, part) => IsHeard(rules.Rules[rule], mode, rules.Day[part].FromMin) };
+            return Claim(CheckedProperty.Told, alike, null, [], withinMs, Look(rules, valves, goal));
         }
 
         private bool IsHeard(Rule rule, Mode mode, double atMin) => plan.Installation.Contacts is not { } contacts
             || contacts.Any(c => rule.Tells(c.Id) && c.Hears(mode, atMin));
 
-        private CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, CheckedRules rules, CheckGoal goal, int? withinMs)
+        /// <summary>
+        /// What a rule that opens valves may never do. One that waits for sensors opens on a leak, and another finding says so.
+        /// </summary>
+        public IEnumerable<CheckedClaim> Opens(Rule rule)
+        {
+            string[] opened = [.. valves.Where(rule.Opens).Where(v => plan.Installation.Hubs.Count > 0 && IsClosedBySomething(v))];
+            return opened.Length == 0 ? [] :
+            [
+                Forbidden(CheckedProperty.OpensOnlyDry, rule, opened, static valve => valve.OpenedWet),
+                Forbidden(CheckedProperty.LeavesClosed, rule, opened, static valve => valve.OpenedJustClosed),
+            ];
+        }
+
+        private bool IsClosedBySomething(string valveId) => plan.Installation.Rules.Any(r => r.Action == RuleAction.Close && r.Closes(valveId))
+            || plan.Installation.Links.Any(l => plan.Installation.Drives.Any(d => d.Id == l.DriveId && d.StopValveId == valveId));
+
+        private CheckedClaim Forbidden(CheckedProperty property, Rule rule, string[] opened, Func<ValveOrders, bool> forbids)
+        {
+            var goal = new CheckGoal { Valves = 0, Forbids = forbids, WithinTicks = 0, OpensWhileWet = false, IsHeard = static (_, _, _) => false };
+            Looked[] looked = [.. opened.Select(valve => Look(CheckedRules.OfOpening(plan, rule, valve), [valve], goal))];
+            // Of several valves the one that it is worst for.
+            Looked worst = looked.MinBy(l => l.Verdict switch { CheckVerdict.Refuted => 0, CheckVerdict.NotProved => 1, _ => 2 })!;
+            return Claim(property, [], rule.Id, opened, null, worst with { States = looked.Sum(l => l.States) });
+        }
+
+        private static CheckedClaim Claim(CheckedProperty property, IReadOnlyList<Protection> alike, string? ruleId, IReadOnlyList<string> stopValveIds, int? withinMs, Looked looked) => new()
+        {
+            Property = property,
+            SensorIds = [.. alike.Select(p => p.SensorId)],
+            LeakIds = [],
+            Faults = [],
+            RuleId = ruleId,
+            StopValveIds = stopValveIds,
+            WithinS = withinMs / 1000.0,
+            Verdict = looked.Verdict,
+            States = looked.States,
+            Steps = looked.Steps,
+            IsShortest = looked.IsShortest,
+        };
+
+        private Looked Look(CheckedRules rules, string[] ofValves, CheckGoal goal)
         {
             // With delays that may be over at any time there are far fewer states: what holds there holds, and a story that comes about is one.
             Explored explored = Exploration.Of(rules, goal, mostStates, ref movesLeft, cancel, forgetsDelays: true);
-            IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, valves, goal, explored);
+            IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, ofValves, goal, explored);
             int states = explored.States;
             bool isShortest = false;
             if (explored.Path is not null || !explored.IsComplete)
@@ -92,25 +125,14 @@ public static class RuleChecker
                 bool hasStory = steps is { Count: > 0 };
                 Explored exact = Exploration.Of(rules, goal, hasStory ? Math.Min(mostStates, StatesForShortest) : mostStates, ref movesLeft, cancel);
                 states += exact.States;
-                IReadOnlyList<CheckStep>? shortest = exact.Path is null ? [] : Replay.Of(rules, valves, goal, exact);
+                IReadOnlyList<CheckStep>? shortest = exact.Path is null ? [] : Replay.Of(rules, ofValves, goal, exact);
                 isShortest = shortest is { Count: > 0 };
                 (explored, steps) = hasStory && !isShortest ? (explored, steps) : (exact, shortest);
             }
 
-            return new CheckedClaim
-            {
-                Property = property,
-                SensorIds = [.. alike.Select(p => p.SensorId)],
-                LeakIds = [],
-                Faults = [],
-                StopValveIds = alike[0].StopValveIds,
-                WithinS = withinMs / 1000.0,
-                // What was found with sensors merged that are alike may need more of them than there are.
-                Verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null ? CheckVerdict.Proved : CheckVerdict.NotProved,
-                States = states,
-                Steps = steps ?? [],
-                IsShortest = isShortest,
-            };
+            // What was found with sensors merged that are alike may need more of them than there are.
+            CheckVerdict verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null && rules.IsExact ? CheckVerdict.Proved : CheckVerdict.NotProved;
+            return new Looked(verdict, states, steps ?? [], isShortest);
         }
 
         public CheckedClaim Fires(Rule rule)
@@ -138,19 +160,8 @@ public static class RuleChecker
             return Fired(rule, verdict, explored?.States ?? 0);
         }
 
-        private static CheckedClaim Fired(Rule rule, CheckVerdict verdict, int states) => new()
-        {
-            Property = CheckedProperty.Fires,
-            SensorIds = [],
-            LeakIds = [],
-            Faults = [],
-            RuleId = rule.Id,
-            StopValveIds = [],
-            WithinS = null,
-            Verdict = verdict,
-            States = states,
-            Steps = [],
-        };
+        private static CheckedClaim Fired(Rule rule, CheckVerdict verdict, int states) =>
+            Claim(CheckedProperty.Fires, [], rule.Id, [], null, new Looked(verdict, states, [], IsShortest: false));
 
         /// <summary>Whether what a rule waits for beside wet sensors can come at all: nothing else has a part in that.</summary>
         private bool CanFire(Rule rule) => plan.Installation.Hubs.Count > 0 && rule.Modes.Count > 0 && rule.Hours is not { IsNever: true } && rule.WaitsFor switch
@@ -164,4 +175,11 @@ public static class RuleChecker
             _ => true,
         };
     }
+
+    /// <summary>What exploring says of a claim.</summary>
+    /// <param name="Verdict">Whether it holds.</param>
+    /// <param name="States">That were come to.</param>
+    /// <param name="Steps">A way to where it does not; empty where none was found.</param>
+    /// <param name="IsShortest">Whether there is no shorter way.</param>
+    private sealed record Looked(CheckVerdict Verdict, int States, IReadOnlyList<CheckStep> Steps, bool IsShortest);
 }

@@ -58,7 +58,7 @@ public static class AlertMessage
         RuleTrigger.ValveMoved => "A stop valve was turned by hand.",
         RuleTrigger.ValveFails => "A stop valve was told to close and does not report that it has.",
         RuleTrigger.TimeComes => $"It is {RuleText.Clock(rule.AtMin ?? 0)}.",
-        RuleTrigger.MainsFails => "The mains has failed.",
+        RuleTrigger.MainsFails => "The power has failed.",
         RuleTrigger.InternetFails => "The internet cannot be reached.",
         RuleTrigger.ButtonPressed => "The button for the water was pressed.",
         _ => $"The mode is now {string.Join(" or ", rule.Modes.Distinct().Select(Words.Of))}.",

@@ -127,7 +127,8 @@ public sealed class RuleProgram
         CompiledRule[] compiled = [.. rules.Select(r => CompiledRule.Of(r, valveIds))];
         IEnumerable<Condition> hours = rules.Select(r => r.Hours).OfType<HoursOfDay>().Select(Condition.In);
         ulong[] guarded = compiled.Any(r => r.Opens) ? [.. sensorIds.Select((id, s) => GuardedBy(id, s, rules, compiled, barriers))] : [];
-        IEnumerable<Condition> silences = guarded.Select((valves, s) => (valves, s)).Where(g => g.valves != 0 && barriers is not null).Select(g => new Condition(RuleTrigger.SensorSilent, g.s));
+        IReadOnlyList<double>? silentAfterS = barriers?.SilentAfterS;
+        IEnumerable<Condition> silences = guarded.Select((valves, s) => (valves, s)).Where(g => g.valves != 0 && silentAfterS is not null).Select(g => new Condition(RuleTrigger.SensorSilent, g.s));
         Condition[] conditions =
         [
             .. sensorIds.Select((_, s) => new Condition(RuleTrigger.SensorWet, s)),
@@ -155,13 +156,13 @@ public sealed class RuleProgram
             }
         }
 
-        bool Guards(Condition c) => guarded.Length > 0 && (c.Trigger == RuleTrigger.SensorWet || (c.Trigger == RuleTrigger.SensorSilent && barriers is not null));
+        bool Guards(Condition c) => guarded.Length > 0 && (c.Trigger == RuleTrigger.SensorWet || (c.Trigger == RuleTrigger.SensorSilent && silentAfterS is not null));
         return new RuleProgram(
             compiled,
             conditions,
             waitsFor,
             guarded.Length == 0 ? [] : [.. conditions.Select(c => Guards(c) ? guarded[c.Index] : 0)],
-            guarded.Length == 0 ? [] : [.. conditions.Select(c => c.Trigger == RuleTrigger.SensorSilent && barriers is not null ? Milliseconds(barriers.SilentAfterS[c.Index]) : 0)]);
+            guarded.Length == 0 ? [] : [.. conditions.Select(c => c.Trigger == RuleTrigger.SensorSilent && silentAfterS is not null ? Milliseconds(silentAfterS[c.Index]) : 0)]);
     }
 
     /// <summary>The valves that a sensor's water closes, by a rule or a link: while it is wet or silent no rule opens them.</summary>
@@ -263,6 +264,9 @@ public sealed class RuleProgram
         return new RuleStep(given, next == int.MaxValue ? null : next);
     }
 
+    /// <summary>The longest that a rule waits for a condition to have been so, ms: beyond it its age decides nothing.</summary>
+    internal int LongestConfirmMs(int condition) => rules.Where((_, r) => (waitsFor[(r * bitWords) + (condition / WordBits)] & (1u << (condition % WordBits))) != 0).Select(r => r.ConfirmMs).DefaultIfEmpty(0).Max();
+
     /// <summary>For how long a condition has been so in a state, ms; <see langword="null"/>: it is not.</summary>
     internal int? AgeOf(ReadOnlySpan<int> state, int condition) => IsSo(state, condition) ? state[agesAt + condition] : null;
 
@@ -282,6 +286,12 @@ public sealed class RuleProgram
         state[progressAt + (2 * rule)] = left switch { null => Waiting, -1 => Acted, var ms => ms.Value + 1 };
         state[progressAt + (2 * rule) + 1] = 0;
     }
+
+    /// <summary>Whether a rule's closing holds in a state until somebody resets it.</summary>
+    internal bool IsHeld(ReadOnlySpan<int> state, int rule) => heldAt < StateLength && (state[heldAt + (rule / WordBits)] & (1 << (rule % WordBits))) != 0;
+
+    /// <summary>Makes the closing of a rule that holds until somebody resets it hold in a state.</summary>
+    internal void SetHeld(Span<int> state, int rule) => state[heldAt + (rule / WordBits)] |= 1 << (rule % WordBits);
 
     private static bool IsSo(ReadOnlySpan<int> state, int condition) => (state[1 + (condition / WordBits)] & (1 << (condition % WordBits))) != 0;
 
@@ -395,7 +405,7 @@ public sealed class RuleProgram
                 orders[given++] = new RuleOrder(RuleOrderKind.Close, index, firedFor);
                 if (rule.HoldsUntilReset)
                 {
-                    state[heldAt + (index / WordBits)] |= 1 << (index % WordBits);
+                    SetHeld(state, index);
                 }
             }
 
@@ -431,8 +441,7 @@ public sealed class RuleProgram
 
         for (int rule = 0; rule < rules.Length; rule++)
         {
-            bool isHeld = heldAt < StateLength && (state[heldAt + (rule / WordBits)] & (1 << (rule % WordBits))) != 0;
-            barred |= isHeld || (rules[rule].Closes && ProgressOf(state, rule) >= 0) ? rules[rule].Valves : 0;
+            barred |= IsHeld(state, rule) || (rules[rule].Closes && ProgressOf(state, rule) >= 0) ? rules[rule].Valves : 0;
         }
 
         return barred;

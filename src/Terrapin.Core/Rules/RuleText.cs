@@ -59,7 +59,7 @@ public static class RuleText
     private static string When(Plan plan, Rule rule) => rule.WaitsFor switch
     {
         RuleTrigger.ModeComes => "the mode comes",
-        RuleTrigger.MainsFails => "the mains fails",
+        RuleTrigger.MainsFails => "the power fails",
         RuleTrigger.InternetFails => "the internet fails",
         RuleTrigger.ButtonPressed => rule.ButtonIds switch
         {
@@ -223,7 +223,8 @@ public static class RuleText
         {
             if (Is("the"))
             {
-                RuleTrigger trigger = Is("mode") ? RuleTrigger.ModeComes : Is("mains") ? RuleTrigger.MainsFails : Is("internet") ? RuleTrigger.InternetFails : throw Expected("mode, mains or internet");
+                // Texts of before the power was called so still say the mains.
+                RuleTrigger trigger = Is("mode") ? RuleTrigger.ModeComes : Is("power") || Is("mains") ? RuleTrigger.MainsFails : Is("internet") ? RuleTrigger.InternetFails : throw Expected("mode, power or internet");
                 Word(trigger == RuleTrigger.ModeComes ? "comes" : "fails");
                 return rule with { Trigger = trigger };
             }
@@ -382,7 +383,7 @@ public static class RuleText
 
             if (!Is("any"))
             {
-                throw Expected("any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the mains, the internet or it is and a time");
+                throw Expected("any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the power, the internet or it is and a time");
             }
 
             int? atLeast = Here.Kind == RuleTokenKind.Number ? Count() : null;

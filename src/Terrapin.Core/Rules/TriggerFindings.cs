@@ -46,8 +46,8 @@ internal static class TriggerFindings
                     FindingKinds.RuleCannotRun,
                     hub.HasBackup == Answer.No ? Severity.Stop : Severity.Caution,
                     $"{at}/trigger",
-                    $"\"{rule.Name}\" waits for the mains to fail, and {(hub.HasBackup == Answer.No ? "the hub fails with it" : "it is not known whether the hub goes on then")}.",
-                    "Put a backup on the hub, or let the drive close by itself when the mains fails.");
+                    $"\"{rule.Name}\" waits for a power cut, and {(hub.HasBackup == Answer.No ? "the hub fails with it" : "it is not known whether the hub goes on then")}.",
+                    "Put a backup on the hub, or let the drive close by itself in a power cut.");
                 break;
             case RuleTrigger.InternetFails when plan.HubInUse()?.LogicInCloud is Answer.Yes:
                 found.Add(FindingKinds.RuleCannotRun, $"{at}/trigger", $"\"{rule.Name}\" waits for the internet to fail, and the hub's rules run in a service outside the house.", "Choose a hub that decides in the house.");

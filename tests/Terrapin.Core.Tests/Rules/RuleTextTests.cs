@@ -80,7 +80,7 @@ public class RuleTextTests
         string Text(Rule other) => RuleText.Write(Plan, other).Replace('\n', ' ').Trim();
         Assert.Equal("rule \"R\" when any sensor is silent for 26 h in away then tell", Text(rule with { Trigger = RuleTrigger.SensorSilent, ConfirmS = 93600, Action = RuleAction.TellOnly }));
         Assert.Equal("rule \"R\" when the mode comes for 1 min in away then tell, wait 30 s unless over, close every valve", Text(rule with { Trigger = RuleTrigger.ModeComes }));
-        Assert.Equal("rule \"R\" when the mains fails for 1 min in away then tell, stop \"Pump\" and \"Outlet\" #w1, close every valve", Text(rule with { Trigger = RuleTrigger.MainsFails, StopSwitchIds = ["w0", "w1"], DelayS = 0, CancelIfDry = false }));
+        Assert.Equal("rule \"R\" when the power fails for 1 min in away then tell, stop \"Pump\" and \"Outlet\" #w1, close every valve", Text(rule with { Trigger = RuleTrigger.MainsFails, StopSwitchIds = ["w0", "w1"], DelayS = 0, CancelIfDry = false }));
         Assert.Equal("rule \"R\" when any button is pressed for 1 min in away then tell, stop \"Pump\"", Text(rule with { Trigger = RuleTrigger.ButtonPressed, Action = RuleAction.TellOnly, StopSwitchIds = ["w0"] }));
         Assert.Equal("rule \"R\" when any valve is moved for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ValveMoved, Action = RuleAction.TellOnly }));
         Assert.Equal("rule \"R\" when any valve fails for 1 min in away then tell", Text(rule with { Trigger = RuleTrigger.ValveFails, Action = RuleAction.TellOnly }));
@@ -108,7 +108,7 @@ public class RuleTextTests
     [InlineData("", 1, 1, "the end", "rule")]
     [InlineData("rule Pit", 1, 6, "pit", "the rule's name in quotes")]
     [InlineData("rule \"Pit\nwhen", 1, 6, "\"Pit", "the rule's name in quotes")]
-    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the mains, the internet or it is and a time")]
+    [InlineData("rule \"P\"\nwhen every sensor", 2, 6, "every", "any sensor, any of and names, no sensor, any button, button and names, any valve, the mode, the power, the internet or it is and a time")]
     [InlineData("rule \"P\"\nwhen any 0 of", 2, 10, "0", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 1.5 sensors", 2, 10, "1.5", "a whole number from 1 to 500")]
     [InlineData("rule \"P\"\nwhen any 2 sensor is", 2, 12, "sensor", "sensors, or of and names")]
@@ -133,7 +133,7 @@ public class RuleTextTests
     [InlineData("rule \"P\" when any sensor tagged \"hoses, all\" is wet", 1, 33, "\"hoses, all\"", "a tag of 1 to 40 characters, without a comma and without a space before or after it")]
     [InlineData("rule \"P\" when any sensor in \"Nowhere\" is wet", 1, 29, "\"Nowhere\"", "one of \"Scullery\"")]
     [InlineData("rule \"P\" when any sensor is wet for 5 s in home between 22:00 to 6:00 then tell", 1, 63, "to", "and")]
-    [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, mains or internet")]
+    [InlineData("rule \"P\" when the water fails", 1, 19, "water", "mode, power or internet")]
     [InlineData("rule \"P\" when the mode fails", 1, 24, "fails", "comes")]
     [InlineData("rule \"P\" when button \"Door\" is pressed", 1, 22, "\"Door\"", "one of ")]
     [InlineData("rule \"P\" when any sensor is silent for 200 h", 1, 40, "200", "a week at the most")]
@@ -149,6 +149,10 @@ public class RuleTextTests
         Assert.Equal((line, column, found, expected), (fault.Line, fault.Column, fault.Found, fault.Expected));
         Assert.True(fault.Length >= 1);
     }
+
+    [Fact]
+    public void The_mains_is_read_as_the_power() =>
+        Assert.Equal(RuleTrigger.MainsFails, RuleText.Read(Plan, "r", "rule \"P\" when the mains fails for 5 s in every mode then tell").Rule!.Trigger);
 
     [Fact]
     public void Two_that_are_called_the_same_are_told_apart_by_their_ids()

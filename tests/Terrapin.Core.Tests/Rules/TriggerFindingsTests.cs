@@ -134,7 +134,7 @@ public class TriggerFindingsTests
     [InlineData(RuleTrigger.ValveMoved, "A stop valve was turned by hand. Relay is switched off.")]
     [InlineData(RuleTrigger.ValveFails, "A stop valve was told to close and does not report that it has. Relay is switched off.")]
     [InlineData(RuleTrigger.TimeComes, "It is 6:30. Relay is switched off.")]
-    [InlineData(RuleTrigger.MainsFails, "The mains has failed. Relay is switched off. Stop valve closes in 20 s unless that is over by then.")]
+    [InlineData(RuleTrigger.MainsFails, "The power has failed. Relay is switched off. Stop valve closes in 20 s unless that is over by then.")]
     [InlineData(RuleTrigger.ModeComes, "The mode is now home or away or asleep or holiday.")]
     [InlineData(RuleTrigger.ButtonPressed, "The button for the water was pressed.")]
     [InlineData(RuleTrigger.InternetFails, "The internet cannot be reached")]

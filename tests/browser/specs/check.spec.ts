@@ -21,8 +21,18 @@ for (const width of [1280, 390]) {
       // Without a rule for the night the leak runs then.
       const card = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /If any of 2 sensors/ }) })
       await card.getByRole('button', { name: /If any of 2 sensors/ }).click()
-      await card.getByRole('checkbox', { name: 'Asleep' }).uncheck()
+      const verdict = card.getByRole('button', { name: /Check:/ })
+      await expect(verdict).toHaveText('Check: 1 of 4 claims not proved')
+      const asleepTick = card.getByRole('checkbox', { name: 'Asleep' })
+      await asleepTick.scrollIntoViewIfNeeded()
+      const before = (await asleepTick.boundingBox())!.y
+      await asleepTick.uncheck()
       await expect(refuted.filter({ hasText: 'Let a rule close for it when asleep.' })).toHaveCount(1)
+      // What the check has to say, of some 150 px, moves nothing that is under the hand: the rule's own sentence is a line longer. And it is a press away.
+      expect(Math.abs((await asleepTick.boundingBox())!.y - before)).toBeLessThan(30)
+      await expect(verdict).toHaveText('Check: 3 of 4 claims not proved')
+      await verdict.click()
+      await expect(refuted.first()).toBeInViewport()
 
       // Its story is rehearsed, and the way back is the browser's own.
       const asleep = refuted.filter({ hasText: 'Let a rule close for it when asleep.' })

@@ -56,7 +56,7 @@ for (const width of [1280, 390]) {
     test('a house of its own figures starts with none, and is told what fails alone', async ({ page, demo }) => {
       await page.goto(`${demo}/sites/hollin-bank/rehearse?view=trust`)
       await expect(page.getByText(/Say below how often parts fail/)).toBeVisible()
-      await expect(page.getByText(/Alone enough to let every leak run/)).toContainText('mains')
+      await expect(page.getByText(/Alone enough to let every leak run/)).toContainText('power cut')
       for (const kind of ['A sensor', 'The hub', 'A drive', 'A valve passes', 'Power cut'])
         await expect(page.getByRole('group', { name: kind, exact: true }).getByText('needed')).toBeVisible()
       await expect(page.getByRole('group', { name: 'A repeater', exact: true }).getByText('needed')).toHaveCount(0)

@@ -1732,7 +1732,7 @@ export interface components {
             /** @description The sensor that gets wet or dries, or closes by its link. */
             sensorId: null | string;
             mode: null | components["schemas"]["Mode"];
-            /** @description The rule that tells or closes. */
+            /** @description The rule that tells, closes or opens. */
             ruleId: null | string;
             /** @description The valves that are closed or opened. */
             stopValveIds: string[];
@@ -1742,9 +1742,12 @@ export interface components {
              */
             atMin?: null | number;
             fault?: null | components["schemas"]["Fault"];
+            trigger?: null | components["schemas"]["RuleTrigger"];
+            /** @description The button that is pressed or let go. */
+            buttonId?: null | string;
         };
         /** @enum {unknown} */
-        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "breaks" | "worksAgain" | "tells" | "closes" | "missed";
+        CheckStepKind: "startsIn" | "sensorWet" | "sensorDry" | "modeBecomes" | "hourComes" | "valveOpened" | "begins" | "ends" | "resets" | "breaks" | "worksAgain" | "tells" | "closes" | "opens" | "missed";
         /** @enum {unknown} */
         CheckVerdict: "proved" | "refuted" | "notProved";
         /** @description One claim about the rules, and whether it holds. */
@@ -1780,7 +1783,7 @@ export interface components {
             rehearsal?: null | components["schemas"]["AskedRehearsal"];
         };
         /** @enum {unknown} */
-        CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires" | "survivesFaults";
+        CheckedProperty: "closes" | "closesAfterHand" | "told" | "fires" | "opensOnlyDry" | "leavesClosed" | "survivesFaults";
         ChoiceReason: {
             /** @description Whether it speaks for a drive here. */
             for: boolean;

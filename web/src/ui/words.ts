@@ -147,7 +147,7 @@ export const faultWords: Record<Fault, { short: string; label: string }> = {
 
 /** What can break, and work again, while a leak runs; all else is so from the first drop. */
 export const breakableWords: Partial<Record<Fault, string>> = {
-  mainsFailed: 'The mains',
+  mainsFailed: 'The power',
   internetFailed: 'The internet',
   routerFailed: 'The router',
   hubFailed: 'The hub',
@@ -180,7 +180,7 @@ export const eventWords: Record<EventKind, string> = {
   valveStopsShort: 'Stroke ends, water runs on',
   stoodShut: 'Valve stood shut before',
   switchesOff: 'Switched off',
-  mainsFails: 'The mains fails',
+  mainsFails: 'The power fails',
   internetFails: 'The internet fails',
   buttonPressed: 'Button is pressed',
   modeBecomes: 'Mode changes',
@@ -203,7 +203,7 @@ export const triggerChoices: Choice<RuleTrigger>[] = [
   { value: 'sensorWet', label: 'A sensor is wet' },
   { value: 'sensorSilent', label: 'A sensor is silent', hint: 'it has sent nothing for too long' },
   { value: 'modeComes', label: 'A mode comes', hint: 'such as: everyone has left' },
-  { value: 'mainsFails', label: 'The mains fails' },
+  { value: 'mainsFails', label: 'The power fails' },
   { value: 'internetFails', label: 'The internet fails' },
   { value: 'buttonPressed', label: 'A button is pressed', hint: 'or a contact of other equipment closes' },
   { value: 'sensorCold', label: 'A sensor is cold', hint: 'before a pipe freezes and bursts' },

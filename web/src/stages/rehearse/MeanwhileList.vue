@@ -141,7 +141,7 @@ async function setAbout(index: number, step: Meanwhile, value: string) {
     <p v-if="breaks" class="text-faded mb-2 max-w-prose text-[13px]">
       Taken, each towards more water: a hub that starts again has forgotten its waits, and hears of what is
       wet when the sensor reports next. A drive that loses its power stops where it is, and needs another
-      order afterwards. One that is to open again when the mains is back opens what it has itself closed,
+      order afterwards. One that is to open again when the power is back opens what it has itself closed,
       whatever is wet.
     </p>
     <div class="flex items-center gap-1 max-sm:overflow-x-auto sm:flex-wrap">

@@ -7,7 +7,7 @@ import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import SeverityMark from '@/ui/SeverityMark.vue'
 import { clock } from '@/ui/units'
-import { claimText, faultsText, remedyOf, stepText, verdictWords } from './claims'
+import { claimText, faultsText, remedyOf, severityOf, stepText, verdictWords } from './claims'
 
 /** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
 const open = useOpenPlan()
@@ -47,10 +47,7 @@ const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict
           data-testid="unproved"
         >
           <p class="flex items-start gap-2 font-semibold">
-            <SeverityMark
-              :severity="claim.property === 'closesAfterHand' || claim.faults.length ? 'caution' : 'stop'"
-              class="mt-1"
-            />
+            <SeverityMark :severity="severityOf(claim)" class="mt-1" />
             <span>{{ remedyOf(claim) }}</span>
           </p>
           <p class="mt-1 max-w-prose">

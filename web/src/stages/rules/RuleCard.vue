@@ -21,6 +21,7 @@ import TimeField from '@/ui/TimeField.vue'
 import TickChoices from '@/ui/TickChoices.vue'
 import { modes, modeWords, triggerChoices, type Choice } from '@/ui/words'
 import RuleText from './RuleText.vue'
+import RuleVerdict from './RuleVerdict.vue'
 import { sentenceOf } from './sentence'
 
 /** One rule: its sentence on top, its parts below. */
@@ -188,6 +189,7 @@ const set = (what: string, change: (rule: Rule) => void) =>
       </span>
     </button>
     <p v-else class="text-[17px]">{{ sentence }}</p>
+    <RuleVerdict :rule="rule" :class="{ 'ml-5': folded }" />
     <div v-if="isShown" class="mt-2 flex gap-1">
       <button
         v-for="view in ['fields', 'text'] as const"

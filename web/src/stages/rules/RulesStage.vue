@@ -15,6 +15,7 @@ import InputList from './InputList.vue'
 import NuisancePanel from './NuisancePanel.vue'
 import RuleCard from './RuleCard.vue'
 import RuleGrid from './RuleGrid.vue'
+import RuleVerdict from './RuleVerdict.vue'
 import SchoolList from './SchoolList.vue'
 
 const open = useOpenPlan()
@@ -41,9 +42,22 @@ async function add() {
     lead="Who closes what, when, and what the wait costs at each sensor’s worst leak. Press a cell to change it."
   >
     <SchoolList class="mb-5" />
-    <RuleGrid class="mb-6" />
-    <SheetSection title="In every order of events">
-      <CheckPanel />
+    <RuleGrid />
+    <RuleVerdict class="mb-4" />
+    <SheetSection title="All rules, in their order" pointer="/installation/rules">
+      <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">
+        No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
+      </p>
+      <ul class="mb-3 space-y-4">
+        <RuleCard
+          v-for="(rule, index) in plan.installation.rules"
+          :key="rule.id"
+          :rule="rule"
+          :index="index"
+          :folded="rule.id !== added"
+        />
+      </ul>
+      <button type="button" class="act" @click="add">Add a rule</button>
     </SheetSection>
     <SheetSection title="Who decides">
       <ChoiceField
@@ -72,20 +86,9 @@ async function add() {
     <SheetSection title="What closes for nothing">
       <NuisancePanel />
     </SheetSection>
-    <SheetSection title="All rules, in their order" pointer="/installation/rules">
-      <p v-if="plan.installation.rules.length === 0" class="text-faded mb-3">
-        No rule yet. The first one takes all sensors, in every mode, and closes at once: change it from there.
-      </p>
-      <ul class="mb-3 space-y-4">
-        <RuleCard
-          v-for="(rule, index) in plan.installation.rules"
-          :key="rule.id"
-          :rule="rule"
-          :index="index"
-          :folded="rule.id !== added"
-        />
-      </ul>
-      <button type="button" class="act" @click="add">Add a rule</button>
+    <!-- Last, as it is longer or shorter after each edit and would move what is under the hand. -->
+    <SheetSection id="check" title="In every order of events">
+      <CheckPanel />
     </SheetSection>
   </StagePage>
 </template>

@@ -30,6 +30,11 @@ const words: Record<SchoolOutcome['school'], { name: string; hint: string }> = {
 const litres = (m3: number | null) => (m3 == null ? '' : show('volume', m3, preferences.system))
 const rows = computed(() => (data.value ?? []).filter((s) => s.school !== 'asItIs' || s.rules.length > 0))
 const hasRates = computed(() => rows.value.some((s) => s.falseClosingsPerYear != null))
+/** What it does is seen in the grid, which comes up to where the table was. */
+async function take(school: SchoolOutcome) {
+  await open.edit('starting set', takeSchool(school))
+  isShown.value = false
+}
 const isTaken = (school: SchoolOutcome) =>
   JSON.stringify([school.rules, school.links]) ===
   JSON.stringify([data.value?.[0]?.rules, data.value?.[0]?.links])
@@ -41,6 +46,13 @@ const isTaken = (school: SchoolOutcome) =>
       {{ isShown ? '− Starting sets' : '+ Starting sets, with what each costs here' }}
     </button>
     <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
+    <!-- As high as the table will be, so that nothing below moves when it comes. -->
+    <p
+      v-if="isShown && !data && !trouble"
+      class="text-faded bg-sheet mt-1 min-h-118 rounded-sm p-3 max-md:min-h-144"
+    >
+      Each is being tried on this house …
+    </p>
     <div v-if="isShown && data" class="relative mt-1 overflow-x-auto">
       <table class="bg-sheet w-full min-w-140 rounded-sm">
         <thead class="text-faded text-left text-[13px]">
@@ -66,7 +78,7 @@ const isTaken = (school: SchoolOutcome) =>
                 type="button"
                 class="act-quiet -ml-2"
                 :aria-label="`Take it: ${words[school.school].name}`"
-                @click="open.edit('starting set', takeSchool(school))"
+                @click="take(school)"
               >
                 Take it
               </button>

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import type { CheckedClaim, Plan } from '@/api/types'
-import { claimText, faultsText, remedyOf, stepText } from './claims'
+import { claimText, concerns, faultsText, remedyOf, severityOf, stepText, worstOf } from './claims'
 
 const plan = (JSON.parse(readFileSync('../demo/hollin-bank.terrapin.json', 'utf8')) as { plan: Plan }).plan
 const claim: CheckedClaim = {
@@ -88,12 +88,63 @@ describe('a claim', () => {
         step(600, 'worksAgain', { fault: 'mainsFailed' }),
       ],
     }
-    expect(faultsText(later)).toBe('the mains, broken or back later')
+    expect(faultsText(later)).toBe('the power, broken or back later')
     expect(later.steps.slice(1).map((s) => stepText(plan, later, s))).toEqual([
-      'The mains: breaks',
-      'The mains: works again',
+      'The power: breaks',
+      'The power: works again',
     ])
     expect(remedyOf(survives)).toMatch(/second way to close/)
+  })
+
+  it('of a rule that opens is told with what begins and ends', () => {
+    const undone = {
+      ...claim,
+      property: 'leavesClosed' as const,
+      sensorIds: [],
+      ruleId: 'close',
+      steps: [
+        step(0, 'begins', { trigger: 'mainsFails' }),
+        step(30, 'begins', { trigger: 'buttonPressed', buttonId: 'gone' }),
+        step(40, 'ends', { trigger: 'mainsFails' }),
+        step(50, 'begins', { trigger: 'timeComes', atMin: 360 }),
+        step(55, 'begins', { trigger: 'sensorCold', sensorId: 'dairy' }),
+        step(56, 'begins', { trigger: 'valveMoved', stopValveIds: ['main'] }),
+        step(57, 'begins', { trigger: 'valveFails', stopValveIds: ['main'] }),
+        step(58, 'resets'),
+        step(60, 'opens', { ruleId: 'close', stopValveIds: ['main'] }),
+      ],
+    }
+    expect(undone.steps.map((s) => stepText(plan, undone, s))).toEqual([
+      'The power fails',
+      'A button: pressed',
+      'The power fails: over',
+      'It is 6:00',
+      'Dairy, along the wall gets cold',
+      'Somebody turns Pump house by hand',
+      'Pump house does not reach its end',
+      'Somebody resets what holds until then',
+      '“Close at once” opens Pump house',
+    ])
+    expect(claimText(plan, undone)).toMatch(/^“Close at once” never opens Pump house just after/)
+    expect(remedyOf(undone)).toMatch(/^Let this rule drop its opening/)
+    expect(claimText(plan, { ...undone, property: 'opensOnlyDry' })).toMatch(/while a sensor is wet/)
+    expect(remedyOf({ ...undone, property: 'opensOnlyDry' })).toMatch(/^Take this rule out/)
+  })
+
+  it('is about the rules that close or tell for its sensors, and weighs by what it claims', () => {
+    const rule = plan.installation.rules[0]!
+    expect(concerns(plan, rule, claim)).toBe(true)
+    expect(concerns(plan, { ...rule, sensorIds: [], allBut: false }, claim)).toBe(false)
+    const tells = { ...rule, action: 'tellOnly' as const }
+    expect([claim, { ...claim, property: 'told' as const }].map((c) => concerns(plan, tells, c))).toEqual([
+      false,
+      true,
+    ])
+    expect(concerns(plan, { ...rule, trigger: 'mainsFails' }, claim)).toBe(false)
+    expect(concerns(plan, rule, { ...claim, sensorIds: [], ruleId: rule.id })).toBe(true)
+    expect(worstOf([])).toBeUndefined()
+    const byHand = severityOf({ ...claim, property: 'closesAfterHand' })
+    expect([worstOf([byHand]), worstOf([byHand, severityOf(claim)])]).toEqual(['caution', 'stop'])
   })
 
   it('of hours says them', () => {

@@ -1,7 +1,8 @@
-import type { CheckedClaim, CheckStep, Plan } from '@/api/types'
+import type { CheckedClaim, CheckStep, Plan, Rule, Severity } from '@/api/types'
 import { leakName, sensorName, valveName } from '@/site/names'
+import { names } from '@/site/rules'
 import { clock, timeOfDay } from '@/ui/units'
-import { breakableWords, faultWords, modeWords } from '@/ui/words'
+import { breakableWords, faultWords, modeWords, triggerChoices } from '@/ui/words'
 
 export const verdictWords: Record<CheckedClaim['verdict'], string> = {
   proved: 'Proved',
@@ -28,10 +29,29 @@ export function claimText(plan: Plan, claim: CheckedClaim): string {
       return `${who} wet: somebody who hears it is told ${within}.`
     case 'fires':
       return `“${ruleName(plan, claim.ruleId)}” can fire.`
+    case 'opensOnlyDry':
+      return `“${ruleName(plan, claim.ruleId)}” never opens ${valveNames(plan, claim.stopValveIds)} while a sensor is wet that closes it.`
+    case 'leavesClosed':
+      return `“${ruleName(plan, claim.ruleId)}” never opens ${valveNames(plan, claim.stopValveIds)} just after another rule has closed it, with nothing having happened in between.`
     case 'survivesFaults':
       return `${claim.leakIds.map((id) => leakName(plan, id)).join('; ')}: no single fault leaves it running, in any mode, whenever it comes and is over.`
   }
 }
+
+/** Whether a claim is about a rule: about itself, or about a sensor that it closes or tells for. */
+export const concerns = ({ installation }: Plan, rule: Rule, claim: CheckedClaim): boolean =>
+  claim.ruleId === rule.id ||
+  ((rule.trigger ?? 'sensorWet') === 'sensorWet' &&
+    (claim.property === 'told' || rule.action === 'close') &&
+    installation.sensors.some((s) => claim.sensorIds.includes(s.id) && names(rule, s)))
+
+/** How much weighs that a claim is not proved. */
+export const severityOf = (claim: CheckedClaim): Severity =>
+  claim.property === 'closesAfterHand' || claim.property === 'survivesFaults' ? 'caution' : 'stop'
+
+/** What weighs most of some; nothing of none. */
+export const worstOf = (severities: Severity[]): Severity | undefined =>
+  severities.find((s) => s === 'stop') ?? severities[0]
 
 /** What leaves the leaks of a claim running. */
 export function faultsText({ faults, laterFaults }: CheckedClaim): string {
@@ -57,8 +77,30 @@ export function remedyOf(claim: CheckedClaim): string {
       return `Add somebody who can be reached${when}.`
     case 'fires':
       return 'Take it out, or give it sensors and modes.'
+    case 'opensOnlyDry':
+      return 'Take this rule out, and open by hand once somebody has looked.'
+    case 'leavesClosed':
+      return 'Let this rule drop its opening when what it waits for is over, or open at once: what was closed while it waited is opened again.'
     case 'survivesFaults':
       return 'Put a second way to close beside what can break: a direct link, a backup, a second sensor or valve.'
+  }
+}
+
+/** What begins that a rule waits for beside water, modes and hours. */
+function happeningText(plan: Plan, { trigger, sensorId, buttonId, atMin, stopValveIds }: CheckStep): string {
+  switch (trigger) {
+    case 'buttonPressed':
+      return `${plan.installation.buttons?.find((b) => b.id === buttonId)?.name ?? 'A button'}: pressed`
+    case 'sensorCold':
+      return `${sensorName(plan, sensorId!)} gets cold`
+    case 'timeComes':
+      return `It is ${timeOfDay(atMin!)}`
+    case 'valveMoved':
+      return `Somebody turns ${valveNames(plan, stopValveIds)} by hand`
+    case 'valveFails':
+      return `${valveNames(plan, stopValveIds)} does not reach its end`
+    default:
+      return triggerChoices.find((c) => c.value === trigger)!.label
   }
 }
 
@@ -79,6 +121,14 @@ export function stepText(plan: Plan, claim: CheckedClaim, step: CheckStep): stri
       return `Mode becomes ${modeWords[step.mode!].toLowerCase()}`
     case 'valveOpened':
       return `Somebody opens ${valves} by hand`
+    case 'begins':
+      return happeningText(plan, step)
+    case 'ends':
+      return `${happeningText(plan, step)}: over`
+    case 'resets':
+      return 'Somebody resets what holds until then'
+    case 'opens':
+      return `“${ruleName(plan, step.ruleId)}” opens ${valves}`
     case 'tells':
       return `“${ruleName(plan, step.ruleId)}” tells`
     case 'closes':

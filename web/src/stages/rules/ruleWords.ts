@@ -91,7 +91,7 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
         'any button is pressed for',
         'button',
         'the mode comes for',
-        'the mains fails for',
+        'the power fails for',
         'the internet fails for',
         'any valve fails for',
         'any valve is moved for',
@@ -125,7 +125,7 @@ function wordsAfter(tokens: string[], known: KnownNames): string[] {
     case 'between':
       return ['22:00']
     case 'the':
-      return ['mode comes for', 'mains fails for', 'internet fails for']
+      return ['mode comes for', 'power fails for', 'internet fails for']
     case 'comes':
     case 'fails':
     case 'wet':

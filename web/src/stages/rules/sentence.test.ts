@@ -71,7 +71,7 @@ describe('a rule in one sentence', () => {
     ],
     [
       { trigger: 'mainsFails' },
-      'If the mains has failed for 60 s when away or holiday: tell, then close after 30 s unless that is over by then.',
+      'If the power has failed for 60 s when away or holiday: tell, then close after 30 s unless that is over by then.',
     ],
     [
       { trigger: 'internetFails', action: 'tellOnly', stopSwitchIds: ['outlet'] },

@@ -32,7 +32,7 @@ function waitsFor(rule: Rule, plan: Plan, time: Time, system: UnitSystem): strin
     case 'modeComes':
       return `the mode becomes ${named || 'none'}${lasts && ` and stays so${lasts}`}`
     case 'mainsFails':
-      return `the mains has failed${lasts} ${when}`
+      return `the power has failed${lasts} ${when}`
     case 'internetFails':
       return `the internet cannot be reached${lasts} ${when}`
     case 'buttonPressed':

@@ -59,7 +59,7 @@ export function partName(plan: Plan, { kind, id }: Part): string {
     case 'stopValve':
       return `stop valve ${valveName(plan, id!)}, passing when shut`
     default:
-      return { hub: 'hub', cloudService: 'cloud service', internet: 'internet', mains: 'mains' }[kind]
+      return { hub: 'hub', cloudService: 'cloud service', internet: 'internet', mains: 'power cut' }[kind]
   }
 }
 
