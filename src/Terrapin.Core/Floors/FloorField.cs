@@ -103,13 +103,21 @@ internal sealed class FieldWindow
         int right = -1;
         for (int row = 0; row < rows; row++)
         {
-            Span<float> cells = scratch.ArrivalM3.AsSpan(sheet.Cell(0, top + row), sheet.Columns);
-            int first = cells.IndexOfAnyExcept(float.PositiveInfinity);
-            if (first >= 0)
+            ReadOnlySpan<SpreadCell> cells = scratch.Cells.AsSpan(sheet.Cell(0, top + row), sheet.Columns);
+            int first = 0;
+            while (first < left && cells[first].IsDry)
             {
-                left = Math.Min(left, first);
-                right = Math.Max(right, cells.LastIndexOfAnyExcept(float.PositiveInfinity));
+                first++;
             }
+
+            left = first;
+            int last = cells.Length - 1;
+            while (last > right && cells[last].IsDry)
+            {
+                last--;
+            }
+
+            right = last;
         }
 
         int columns = right - left + 1;
@@ -117,11 +125,16 @@ internal sealed class FieldWindow
         ushort[]? sinks = keepSinks ? new ushort[columns * rows] : null;
         for (int row = 0; row < rows; row++)
         {
-            int from = sheet.Cell(left, top + row);
-            scratch.ArrivalM3.AsSpan(from, columns).CopyTo(arrival.AsSpan(row * columns));
-            if (sinks is not null)
+            ReadOnlySpan<SpreadCell> cells = scratch.Cells.AsSpan(sheet.Cell(left, top + row), columns);
+            Span<float> arrives = arrival.AsSpan(row * columns, columns);
+            for (int column = 0; column < columns; column++)
             {
-                scratch.Sink.AsSpan(from, columns).CopyTo(sinks.AsSpan(row * columns));
+                arrives[column] = cells[column].ArrivalM3;
+            }
+
+            for (int column = 0; sinks is not null && column < columns; column++)
+            {
+                sinks[(row * columns) + column] = cells[column].Sink;
             }
         }
 

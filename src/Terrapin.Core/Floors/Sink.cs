@@ -131,10 +131,10 @@ internal sealed class Sink
     }
 
     /// <summary>The lowest way out to a cell that is dry.</summary>
-    /// <param name="arrivalM3">Of all cells; infinite where it is dry.</param>
-    public double RimM(float[] arrivalM3)
+    /// <param name="cells">All of the spread.</param>
+    public double RimM(SpreadCell[] cells)
     {
-        while (ready.TryPeek(out int next) && !float.IsPositiveInfinity(arrivalM3[next]))
+        while (ready.TryPeek(out int next) && !cells[next].IsDry)
         {
             ready.Dequeue();
         }
@@ -147,7 +147,7 @@ internal sealed class Sink
 
         while (rim is not null && rim.TryPeek(out int cell, out double sill))
         {
-            if (float.IsPositiveInfinity(arrivalM3[cell]))
+            if (cells[cell].IsDry)
             {
                 return Math.Min(lowest, sill);
             }
@@ -159,13 +159,13 @@ internal sealed class Sink
     }
 
     /// <summary>The next of the dry cells beside it that wait for no more than its level; it is beside it still.</summary>
-    public bool TryRelease(float[] arrivalM3, out int cell)
+    public bool TryRelease(SpreadCell[] cells, out int cell)
     {
         cell = -1;
         while (rim is not null && rim.TryPeek(out int lowest, out double sill) && sill <= LevelM + Hair)
         {
             rim.Dequeue();
-            if (float.IsPositiveInfinity(arrivalM3[lowest]))
+            if (cells[lowest].IsDry)
             {
                 ready.Enqueue(lowest);
                 cell = lowest;

@@ -31,10 +31,7 @@ public sealed class Spreading : IDisposable
     private readonly int columns;
     private readonly double cellM2;
     private readonly float cellM;
-    private readonly float[] pathM;
-    private readonly float[] wayM;
-    private readonly float[] arrivalM3;
-    private readonly SpreadScratch.Marks[] known;
+    private readonly SpreadCell[] cells;
     private readonly Stream stream;
     private readonly double[] roomFilmM;
     private readonly List<Sink> all = [];
@@ -62,10 +59,7 @@ public sealed class Spreading : IDisposable
         cellM = (float)raster.CellM;
         cellM2 = raster.CellM * raster.CellM;
         scratch = SpreadScratch.For(raster.Count);
-        pathM = scratch.PathM;
-        wayM = scratch.WayM;
-        arrivalM3 = scratch.ArrivalM3;
-        known = scratch.Known;
+        cells = scratch.Cells;
         double share = OpenCircle.ShareAt(raster, request.Cell, request.OffXM, request.OffYM);
         double filmM = Film.ViscousHeightM(request.FilmM3PerS, share);
         roomFilmM = new double[ground.Rooms];
@@ -93,7 +87,7 @@ public sealed class Spreading : IDisposable
             return double.NaN;
         }
 
-        Sink sink = all[scratch.Sink[cell]];
+        Sink sink = all[cells[cell].Sink];
         while (sink.MergedInto >= 0)
         {
             sink = all[sink.MergedInto];
@@ -143,7 +137,7 @@ public sealed class Spreading : IDisposable
 
             Sink last = fed.Peek();
             int cell = NextDry(last);
-            if (cell >= 0 && (raster.Mark[cell] & FloorRaster.Marks.Plain) != 0 && wayM[cell] == (float)last.LevelM)
+            if (cell >= 0 && (raster.Mark[cell] & FloorRaster.Marks.Plain) != 0 && cells[cell].WayM == (float)last.LevelM)
             {
                 // Most of a floor: in the middle of level floor, at the level that the water has, nothing else changes.
                 WetPlain(last, cell, last.LevelM);
@@ -151,7 +145,7 @@ public sealed class Spreading : IDisposable
                 return true;
             }
 
-            double rim = last.RimM(arrivalM3);
+            double rim = last.RimM(cells);
             last.SettleTo(rim);
             if (rim > last.LevelM + Sink.Hair)
             {
@@ -163,7 +157,7 @@ public sealed class Spreading : IDisposable
                 if (cell >= 0)
                 {
                     // It waits again, for what rises now.
-                    last.AddToRim(cell, wayM[cell]);
+                    last.AddToRim(cell, cells[cell].WayM);
                     Push(last, cell);
                 }
 
@@ -187,7 +181,7 @@ public sealed class Spreading : IDisposable
             }
 
             double bed = ground.BedM(cell);
-            bool runsOff = last.Under > 0 ? bed < last.LevelM - Sink.Hair : bed < wayM[cell] - raster.LevelStepM[raster.Room[cell]];
+            bool runsOff = last.Under > 0 ? bed < last.LevelM - Sink.Hair : bed < cells[cell].WayM - raster.LevelStepM[raster.Room[cell]];
             if (runsOff)
             {
                 RunOff(last, cell);
@@ -214,10 +208,10 @@ public sealed class Spreading : IDisposable
                 continue;
             }
 
-            if ((known[cell] & SpreadScratch.Marks.InLevelRim) != 0)
+            if ((cells[cell].Known & SpreadCell.Marks.InLevelRim) != 0)
             {
-                known[cell] &= ~SpreadScratch.Marks.InLevelRim;
-                sink.LeaveLevelRim(wayM[cell]);
+                cells[cell].Known &= ~SpreadCell.Marks.InLevelRim;
+                sink.LeaveLevelRim(cells[cell].WayM);
             }
 
             return cell;
@@ -253,13 +247,13 @@ public sealed class Spreading : IDisposable
     private void RunOff(Sink from, int cell)
     {
         from.Note(volumeM3);
-        double over = from.Under > 0 ? from.LevelM : wayM[cell];
+        double over = from.Under > 0 ? from.LevelM : cells[cell].WayM;
         float path = PathBeside(cell);
         Sink foot = Add(over, path, ground.BedM(cell));
         int[] entries = from.Under > 0 ? [.. Abreast(cell)] : [cell];
         foreach (int entry in entries)
         {
-            pathM[entry] = 0;
+            cells[entry].PathM = 0;
             if (IsDry(entry))
             {
                 Wet(foot, entry);
@@ -298,7 +292,7 @@ public sealed class Spreading : IDisposable
             foreach ((int one, int other) in raster.CellsAt(door.Doorway))
             {
                 (int there, int here) = door.Side >= 2 ? (one, other) : (other, one);
-                if (IsDry(here) && !IsDry(there) && wayM[here] <= wayM[cell] + Sink.Hair)
+                if (IsDry(here) && !IsDry(there) && cells[here].WayM <= cells[cell].WayM + Sink.Hair)
                 {
                     yield return here;
                 }
@@ -311,11 +305,11 @@ public sealed class Spreading : IDisposable
     }
 
     /// <summary>Wets a stream down a fall; it feeds the sink at its foot.</summary>
-    private void Follow(Sink foot, int head, IEnumerable<StreamCell> cells)
+    private void Follow(Sink foot, int head, IEnumerable<StreamCell> course)
     {
         var wetted = new List<int>();
         int last = -1;
-        foreach (StreamCell at in cells)
+        foreach (StreamCell at in course)
         {
             volumeM3 += at.MoreM3;
             if (at.Cell < 0 || !IsDry(at.Cell))
@@ -323,7 +317,7 @@ public sealed class Spreading : IDisposable
                 continue;
             }
 
-            pathM[at.Cell] = 0;
+            cells[at.Cell].PathM = 0;
             Wet(foot, at.Cell, at.TakesFilm);
             wetted.Add(at.Cell);
             if (at.InMiddle)
@@ -371,7 +365,7 @@ public sealed class Spreading : IDisposable
         {
             if (raster.TryBeside(columns, cell, side, out int next) && !IsDry(next))
             {
-                least = Math.Min(least, pathM[next]);
+                least = Math.Min(least, cells[next].PathM);
             }
         }
 
@@ -393,7 +387,7 @@ public sealed class Spreading : IDisposable
         {
             if (IsDry(cell))
             {
-                pathM[cell] += last.PathM;
+                cells[cell].PathM += last.PathM;
                 Push(from, cell);
             }
         }
@@ -405,7 +399,7 @@ public sealed class Spreading : IDisposable
     /// <summary>What waited for the level may be wetted now.</summary>
     private void Release(Sink sink)
     {
-        while (sink.TryRelease(arrivalM3, out int cell))
+        while (sink.TryRelease(cells, out int cell))
         {
             Push(sink, cell);
         }
@@ -418,31 +412,31 @@ public sealed class Spreading : IDisposable
         {
             if (cell >= 0)
             {
-                sink.Shorten(pathM[cell]);
-                pathM[cell] = sink.PondPathM;
+                sink.Shorten(cells[cell].PathM);
+                cells[cell].PathM = sink.PondPathM;
                 Meet(sink, cell, sink.LevelM);
-                toM = Math.Min(toM, Math.Max(sink.LevelM, sink.RimM(arrivalM3)));
+                toM = Math.Min(toM, Math.Max(sink.LevelM, sink.RimM(cells)));
             }
         }
 
         sink.Note(volumeM3);
     }
 
-    private void Push(Sink sink, int cell) => sink.Front.Push(cell, wayM[cell] + (SlopeMPerM * pathM[cell]));
+    private void Push(Sink sink, int cell) => sink.Front.Push(cell, cells[cell].WayM + (SlopeMPerM * cells[cell].PathM));
 
     private void WetPlain(Sink sink, int cell, double bedM)
     {
         Cover(sink, cell);
         volumeM3 += roomFilmM[raster.Room[cell]] * cellM2;
-        sink.AddToPart(bedM, pathM[cell]);
+        sink.AddToPart(bedM, cells[cell].PathM);
     }
 
     private void Cover(Sink sink, int cell)
     {
-        arrivalM3[cell] = (float)volumeM3;
+        cells[cell].ArrivalM3 = (float)volumeM3;
         firstWet = Math.Min(firstWet, cell);
         lastWet = Math.Max(lastWet, cell);
-        scratch.Sink[cell] = (ushort)Math.Min(sink.Number, ushort.MaxValue);
+        cells[cell].Sink = (ushort)Math.Min(sink.Number, ushort.MaxValue);
     }
 
     private void Wet(Sink sink, int cell, bool takesFilm = true)
@@ -527,8 +521,8 @@ public sealed class Spreading : IDisposable
 
     private void OfferPlain(Sink sink, int cell, int next, double level)
     {
-        float before = wayM[next];
-        bool isSeen = (known[next] & SpreadScratch.Marks.Seen) != 0;
+        float before = cells[next].WayM;
+        bool isSeen = (cells[next].Known & SpreadCell.Marks.Seen) != 0;
         if ((before <= (float)level && isSeen) || !IsDry(next))
         {
             return;
@@ -545,11 +539,11 @@ public sealed class Spreading : IDisposable
         }
 
         double sill = plain ? standsM : ground.SillM(cell, side, next);
-        float before = wayM[next];
+        float before = cells[next].WayM;
         bool lower = (float)sill < before;
-        if ((known[next] & SpreadScratch.Marks.Seen) == 0 && PathTo(cell, next) is var path && path < pathM[next])
+        if ((cells[next].Known & SpreadCell.Marks.Seen) == 0 && PathTo(cell, next) is var path && path < cells[next].PathM)
         {
-            pathM[next] = path;
+            cells[next].PathM = path;
         }
         else if (!lower)
         {
@@ -558,12 +552,12 @@ public sealed class Spreading : IDisposable
 
         if (lower)
         {
-            wayM[next] = (float)sill;
+            cells[next].WayM = (float)sill;
             if (plain)
             {
                 if (sink.AddToLevelRim(next, sill))
                 {
-                    known[next] |= SpreadScratch.Marks.InLevelRim;
+                    cells[next].Known |= SpreadCell.Marks.InLevelRim;
                 }
             }
             else
@@ -576,7 +570,7 @@ public sealed class Spreading : IDisposable
         // A film climbs no more than its own slope; what lies higher waits until the water stands as high.
         if (plain || sill <= standsM + raster.LevelStepM[raster.Room[next]])
         {
-            sink.Front.Push(next, sill + (SlopeMPerM * pathM[next]));
+            sink.Front.Push(next, sill + (SlopeMPerM * cells[next].PathM));
         }
     }
 
@@ -588,14 +582,14 @@ public sealed class Spreading : IDisposable
     {
         if ((raster.Mark[cell] & FloorRaster.Marks.AtDoorway) != 0 && raster.Room[from] != raster.Room[cell])
         {
-            return pathM[from] + cellM;
+            return cells[from].PathM + cellM;
         }
 
         int open = raster.OpenSides[cell];
-        float right = (open & 1) != 0 ? pathM[cell + 1] : float.PositiveInfinity;
-        float below = (open & 2) != 0 ? pathM[cell + columns] : float.PositiveInfinity;
-        float left = (open & 4) != 0 ? pathM[cell - 1] : float.PositiveInfinity;
-        float above = (open & 8) != 0 ? pathM[cell - columns] : float.PositiveInfinity;
+        float right = (open & 1) != 0 ? cells[cell + 1].PathM : float.PositiveInfinity;
+        float below = (open & 2) != 0 ? cells[cell + columns].PathM : float.PositiveInfinity;
+        float left = (open & 4) != 0 ? cells[cell - 1].PathM : float.PositiveInfinity;
+        float above = (open & 8) != 0 ? cells[cell - columns].PathM : float.PositiveInfinity;
         float a = Math.Min(left, right);
         float b = Math.Min(above, below);
         float apart = Math.Abs(a - b);
@@ -625,10 +619,10 @@ public sealed class Spreading : IDisposable
                         double alongX = (across * x * raster.CellM) - offXM;
                         double alongY = (down * y * raster.CellM) - offYM;
                         float straight = (float)Math.Sqrt((alongX * alongX) + (alongY * alongY));
-                        if (IsDry(cell) && straight < pathM[cell])
+                        if (IsDry(cell) && straight < cells[cell].PathM)
                         {
-                            pathM[cell] = straight;
-                            known[cell] |= SpreadScratch.Marks.Seen;
+                            cells[cell].PathM = straight;
+                            cells[cell].Known |= SpreadCell.Marks.Seen;
                             firstSeen = Math.Min(firstSeen, cell);
                             lastSeen = Math.Max(lastSeen, cell);
                         }
@@ -672,7 +666,7 @@ public sealed class Spreading : IDisposable
 
     private void Comes(FloorUnknownKind kind, int index, int fixture = 0) => touched.TryAdd(new FloorUnknown(kind, index, fixture), volumeM3);
 
-    private bool IsDry(int cell) => float.IsPositiveInfinity(arrivalM3[cell]);
+    private bool IsDry(int cell) => float.IsPositiveInfinity(cells[cell].ArrivalM3);
 
     private FloorField Field()
     {

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 
@@ -28,16 +30,16 @@ internal sealed class RadioHouse
     /// <summary>From a floor to the one above where that is not measured, m.</summary>
     private static readonly (double Low, double High) UnknownStoreyM = (2.3, 3.5);
 
+    /// <summary>While a building is not edited, sensors and hubs are moved about in it: its walls are found once.</summary>
+    private static readonly ConditionalWeakTable<Building, ConcurrentDictionary<double, RadioHouse>> Known = [];
+
     private readonly double frequencyMHz;
     private readonly string[] storeyIds;
     private readonly (double Low, double High)[] heights;
     private readonly DbSpan[] floors;
     private readonly (WallPiece Piece, DbSpan Loss)[][] walls;
 
-    /// <param name="plan">A checked plan.</param>
-    /// <param name="drawn">Its walls, of <see cref="WallsOf"/>; they are the same at any frequency.</param>
-    /// <param name="frequencyMHz">100 to 100,000.</param>
-    public RadioHouse(Plan plan, IReadOnlyList<IReadOnlyList<WallPiece>> drawn, double frequencyMHz)
+    private RadioHouse(Plan plan, double frequencyMHz)
     {
         this.frequencyMHz = frequencyMHz;
         IReadOnlyList<Storey> storeys = plan.Building.Storeys;
@@ -45,11 +47,14 @@ internal sealed class RadioHouse
         storeyIds = [.. storeys.Select(s => s.Id)];
         heights = [.. storeys.Select(s => (s.HeightM ?? UnknownStoreyM.Low, s.HeightM ?? UnknownStoreyM.High))];
         floors = [.. storeys.Select(s => s.FloorLossDb is { } db ? DbSpan.Exactly(db) : WallLosses.UnknownFloor)];
-        walls = [.. drawn.Select(storey => storey.Select(w => (w, w.Doorway is null ? losses.Of(w.Make) : DbSpan.Zero)).ToArray())];
+        walls = [.. storeys.Select(s => new StoreyDrawing(plan, s.Id).Walls.Select(w => (w, w.Doorway is null ? losses.Of(w.Make) : DbSpan.Zero)).ToArray())];
     }
 
-    /// <summary>The walls of each storey of a plan.</summary>
-    public static IReadOnlyList<IReadOnlyList<WallPiece>> WallsOf(Plan plan) => [.. plan.Building.Storeys.Select(s => new StoreyDrawing(plan, s.Id).Walls)];
+    /// <summary>The building of a plan at a frequency.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="frequencyMHz">100 to 100,000.</param>
+    public static RadioHouse Of(Plan plan, double frequencyMHz) =>
+        Known.GetValue(plan.Building, static _ => []).GetOrAdd(frequencyMHz, static (mhz, drawn) => new RadioHouse(drawn, mhz), plan);
 
     /// <summary>What a straight line goes through.</summary>
     /// <param name="from">Where it begins.</param>

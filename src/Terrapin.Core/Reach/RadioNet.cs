@@ -1,4 +1,3 @@
-using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
@@ -23,10 +22,10 @@ internal sealed class RadioNet
 {
     private readonly Dictionary<(string, string), SignalReading> read;
 
-    public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices, IReadOnlyList<IReadOnlyList<WallPiece>> walls)
+    public RadioNet(Plan plan, RadioFigures radio, IReadOnlyList<RadioDevice> devices)
     {
         Radio = radio;
-        House = new RadioHouse(plan, walls, radio.FrequencyMHz);
+        House = RadioHouse.Of(plan, radio.FrequencyMHz);
         Devices = [.. devices.Where(d => d.RadioIds.Contains(radio.Id))];
         read = plan.Installation.Signals.ToDictionary(s => (s.FromId, s.ToId));
     }

@@ -73,7 +73,7 @@ public static class ReachAdvice
     public static RepeaterAdvice Repeaters(Plan plan, string radioId, double wantedDb = RadioLoss.WantedDb, CancellationToken cancel = default)
     {
         RadioFigures radio = ReachMap.FiguresOf(plan, radioId);
-        var net = new RadioNet(plan, radio, RadioDevice.Of(plan), RadioHouse.WallsOf(plan));
+        var net = new RadioNet(plan, radio, RadioDevice.Of(plan));
         IReadOnlyList<Relay> all = net.Relays(m => m.Low);
         Relay[] relays = [.. all.Where(r => r.Device.Place is not null && r.Hops < radio.HopLimit)];
         if (all.Count == 0)

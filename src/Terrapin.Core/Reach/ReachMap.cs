@@ -33,7 +33,7 @@ public sealed record ReachMap(string StoreyId, string RadioId, double AcrossM, d
             throw new RefusedException([new DocumentError("/building/storeys", $"There is no storey \"{storeyId}\" with rooms. Draw one first.")]);
         }
 
-        var net = new RadioNet(plan, radio, RadioDevice.Of(plan), RadioHouse.WallsOf(plan));
+        var net = new RadioNet(plan, radio, RadioDevice.Of(plan));
         Relay[] relays = [.. net.Relays(m => m.Low).Where(r => r.Device.Place is not null)];
         if (relays.Length == 0)
         {

@@ -1,4 +1,3 @@
-using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 
 namespace Terrapin.Core.Reach;
@@ -72,7 +71,6 @@ public static class ReachOfPlan
     internal static Dictionary<string, RadioNet> Nets(Plan plan, IReadOnlyList<RadioDevice> devices)
     {
         RadioFigures[] radios = [.. plan.Catalogue.Radios.Where(r => devices.Any(d => d.RadioIds.Contains(r.Id))).Select(RadioFigures.Of).OfType<RadioFigures>()];
-        IReadOnlyList<IReadOnlyList<WallPiece>> walls = radios.Length > 0 ? RadioHouse.WallsOf(plan) : [];
-        return radios.ToDictionary(r => r.Id, r => new RadioNet(plan, r, devices, walls));
+        return radios.ToDictionary(r => r.Id, r => new RadioNet(plan, r, devices));
     }
 }

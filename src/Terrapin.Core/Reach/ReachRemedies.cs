@@ -83,7 +83,7 @@ public static class ReachRemedies
             return null;
         }
 
-        var net = new RadioNet(plan, figures, RadioDevice.Of(plan), RadioHouse.WallsOf(plan));
+        var net = new RadioNet(plan, figures, RadioDevice.Of(plan));
         Relay[] relays = [.. net.Relays(m => m.Low).Where(r => r.Device.Place is not null && r.Device.Id != device.Id && r.Hops < figures.HopLimit)];
         if (relays.Length == 0)
         {

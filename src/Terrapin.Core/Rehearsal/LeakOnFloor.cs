@@ -27,14 +27,31 @@ internal readonly record struct FloorTrip(ReachBounds OutM3, DryBecause Dry);
 /// <param name="room">The leak's room.</param>
 /// <param name="leak">The leak.</param>
 /// <param name="reach">Where its water comes.</param>
-internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReach reach)
+/// <param name="before">The same leak, when some of the sensors lay elsewhere; <see langword="null"/>: it was not.</param>
+internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReach reach, LeakOnFloor? before = null)
 {
+    private readonly LeakReach reach = reach;
     private readonly FloorRaster raster = reach.Raster;
     private readonly HashSet<DryBecause> reasons = [];
-    private readonly Dictionary<(string SensorId, double GapM), FloorTrip> trips = [];
+
+    /// <summary>What is known of sensors that lie where they did, the same objects.</summary>
+    private readonly Dictionary<(string SensorId, double GapM), (Sensor Sensor, FloorTrip Trip)> trips = ReferenceEquals(before?.reach, reach) ? new(before.trips) : [];
+    private readonly Dictionary<string, (Sensor Sensor, bool Hears)> hears = ReferenceEquals(before?.reach, reach) ? new(before.hears) : [];
 
     /// <summary>Whether a sensor is drawn where this leak's water may come: in its room, or anywhere that it reaches.</summary>
     public bool Hears(Sensor sensor)
+    {
+        if (hears.TryGetValue(sensor.Id, out (Sensor Sensor, bool Hears) known) && ReferenceEquals(known.Sensor, sensor))
+        {
+            return known.Hears;
+        }
+
+        bool now = HearsFromWhereItLies(sensor);
+        hears[sensor.Id] = (sensor, now);
+        return now;
+    }
+
+    private bool HearsFromWhereItLies(Sensor sensor)
     {
         Spot[] lies = SensorSpots.Of(plan, raster, sensor);
         return lies.Length > 0 && (sensor.RoomId == room.Id || lies.Any(s => reach.MayReach(s.Cell)));
@@ -54,9 +71,10 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
             return new FloorTrip(new ReachBounds(Trip.CupM3, Trip.CupM3), DryBecause.Nothing);
         }
 
-        if (trips.TryGetValue((sensor.Id, gapM), out FloorTrip known))
+        if (trips.TryGetValue((sensor.Id, gapM), out (Sensor Sensor, FloorTrip Trip) known) && ReferenceEquals(known.Sensor, sensor))
         {
-            return known;
+            reasons.Add(known.Trip.Dry);
+            return known.Trip;
         }
 
         // A rope trips where any of it is wet.
@@ -65,7 +83,8 @@ internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReac
         var trip = new ReachBounds(each.Min(b => b.LowM3), each.Min(b => b.HighM3));
         DryBecause dry = double.IsFinite(trip.HighM3) ? DryBecause.Nothing : Why(lies, trip);
         reasons.Add(dry);
-        return trips[(sensor.Id, gapM)] = new FloorTrip(trip, dry);
+        trips[(sensor.Id, gapM)] = (sensor, new FloorTrip(trip, dry));
+        return new FloorTrip(trip, dry);
     }
 
     private DryBecause Why(Spot[] lies, ReachBounds trip)

@@ -18,26 +18,27 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, LeakFlow Least, L
 
     /// <summary>As a rehearsal needs it: where no sensor is drawn, nothing asks where the water comes.</summary>
     /// <param name="flows">Where they are known already.</param>
-    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, (LeakFlow Least, LeakFlow Most)? flows = null) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: AnySensorDrawn(plan), flows);
+    /// <param name="before">The same leak on floors with other sensors.</param>
+    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, (LeakFlow Least, LeakFlow Most)? flows = null, LeakOnFloor? before = null) =>
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: AnySensorDrawn(plan), flows, before);
 
     /// <summary>Whether a sensor lies on the drawing.</summary>
     public static bool AnySensorDrawn(Plan plan) => plan.Installation.Sensors.Any(s => s.At is not null || s.Path.Count > 1);
 
     /// <summary>With all that its water comes to on the drawn floors.</summary>
     public static LeakWater OnFloors(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true, null);
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true, null, null);
 
     private static (double LeastM3PerS, double MostM3PerS) RangeOf(LeakFlow least, LeakFlow most) =>
         (least == most ? most.OpenM3PerS : Math.Min(most.OpenM3PerS, least.OpenM3PerS), most.OpenM3PerS);
 
-    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors, (LeakFlow Least, LeakFlow Most)? flows)
+    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors, (LeakFlow Least, LeakFlow Most)? flows, LeakOnFloor? before)
     {
         Room room = plan.Building.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
         (LeakFlow least, LeakFlow most) = flows ?? LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
         (double leastM3PerS, double mostM3PerS) = RangeOf(least, most);
         LeakReach? reach = onFloors ? LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel) : null;
-        return new LeakWater(roomIndex, leakIndex, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
+        return new LeakWater(roomIndex, leakIndex, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach, before) };
     }
 }

@@ -70,6 +70,13 @@ internal sealed class LeakRehearsal
     private readonly ConcurrentDictionary<Mode, (Rehearsed Most, Rehearsed? Least)> runs = [];
     private LeakRehearsal? before;
 
+    /// <summary>At both ends: the fewest litres at which a sensor that has been moved knows of it, or did before; <see langword="null"/>: none does otherwise than before.</summary>
+    private readonly double? changedFromM3;
+    private readonly double? leastChangedFromM3;
+
+    /// <summary>What the sensors make of it on the drawn floors.</summary>
+    private readonly LeakOnFloor? drawn;
+
     /// <param name="plan">A checked plan.</param>
     /// <param name="roomIndex">Of the leak's room.</param>
     /// <param name="leakIndex">Of the leak in it.</param>
@@ -92,11 +99,14 @@ internal sealed class LeakRehearsal
         this.before = before;
         before?.Forget();
         (this.plan, this.roomIndex, this.controls) = (plan, roomIndex, controls);
-        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel, before?.flows);
+        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel, before?.flows, before?.drawn);
+        drawn = water.OnFloor;
         flows = (water.Least, water.Most);
         onFloor = water.Reach is null ? null : water.FlowRangeM3PerS;
         most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most);
         least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least) : null;
+        changedFromM3 = before is null ? null : ChangedFromM3(most, before.most);
+        leastChangedFromM3 = least is null || before?.least is not { } was ? null : ChangedFromM3(least, was);
         LikelyStopValveId = ClosingValve.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
     }
 
@@ -147,8 +157,8 @@ internal sealed class LeakRehearsal
             return true;
         }
 
-        var drawn = new LeakOnFloor(other, room, most.Leak, reach);
-        return !moved.Any(i => drawn.Hears(other.Installation.Sensors[i]));
+        var there = new LeakOnFloor(other, room, most.Leak, reach);
+        return !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
     }
 
     public Rehearsed In(Mode mode)
@@ -213,13 +223,13 @@ internal sealed class LeakRehearsal
     {
         LeakRehearsal? earlier = before;
         (Rehearsed Most, Rehearsed? Least)? then = earlier is not null && earlier.runs.TryGetValue(mode, out (Rehearsed, Rehearsed?) ran) ? ran : null;
-        Rehearsed worst = earlier is not null && then is not null && EndsAsBefore(most, earlier.most, then.Value.Most) ? then.Value.Most : Worst(most, mode, Broken.Nothing(plan), LeakStory.None);
+        Rehearsed worst = earlier is not null && then is not null && EndsAsBefore(then.Value.Most, changedFromM3) ? then.Value.Most : Worst(most, mode, Broken.Nothing(plan), LeakStory.None);
         if (least is null || least.Screening.NoLowerBound)
         {
             return (worst, null);
         }
 
-        bool isAsBefore = earlier?.least is { } was && then?.Least is { } ended && ended.StartMin == worst.StartMin && EndsAsBefore(least, was, ended);
+        bool isAsBefore = earlier?.least is not null && then?.Least is { } ended && ended.StartMin == worst.StartMin && EndsAsBefore(ended, leastChangedFromM3);
         return (worst, isAsBefore ? then!.Value.Least : RunAt(least, mode, Broken.Nothing(plan), LeakStory.None, worst.StartMin));
     }
 
@@ -248,11 +258,16 @@ internal sealed class LeakRehearsal
     /// Whether all ends as it did: the sensors know of it when they did, or, where a valve closes, those that do not are wet only after so
     /// much as never ran out.
     /// </summary>
-    private static bool EndsAsBefore(LeakCase now, LeakCase was, Rehearsed then)
+    private static bool EndsAsBefore(Rehearsed then, double? changedFromM3)
     {
         double settledM3 = then.Outcome == Outcome.Closes && then.LostM3.High is { } lost ? lost : double.PositiveInfinity;
-        bool IsSettledBefore(SensorCase sensor) => (sensor.TripM3 ?? double.PositiveInfinity) > settledM3;
-        return now.Sensors.Except(was.Sensors).All(IsSettledBefore) && was.Sensors.Except(now.Sensors).All(IsSettledBefore);
+        return changedFromM3 is null || changedFromM3 > settledM3;
+    }
+
+    private static double? ChangedFromM3(LeakCase now, LeakCase was)
+    {
+        SensorCase[] changed = [.. now.Sensors.Where(s => !was.Sensors.Contains(s)), .. was.Sensors.Where(s => !now.Sensors.Contains(s))];
+        return changed.Length == 0 ? null : changed.Min(s => s.TripM3 ?? double.PositiveInfinity);
     }
 
     /// <summary>What drains afterwards is never sure.</summary>
