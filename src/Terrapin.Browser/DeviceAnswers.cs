@@ -23,7 +23,9 @@ internal static partial class DeviceAnswers
     private const long MostFieldBytes = 96L << 20;
 
     private static readonly AssessmentMemory Memory = new(new FloorMemory(MostFieldBytes));
-    private static readonly PlanReader Reader = new();
+
+    /// <summary>What the browser writes of an object has each key once.</summary>
+    private static readonly PlanReader Reader = new(keysAreOnce: true);
     private static readonly LinkedList<(int Number, Plan Plan)> Plans = [];
 
     /// <summary>Nothing runs until something is asked.</summary>

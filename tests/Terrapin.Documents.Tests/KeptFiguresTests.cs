@@ -154,6 +154,9 @@ public class KeptFiguresTests
             p => p["payback"] = null,
             p => p.AsObject().Remove("options"),
             p => p["version"] = 99,
+            // The building is as it was, and what it is held against is not.
+            p => p["catalogue"]!["finishes"] = new JsonArray(),
+            p => p["installation"]!["sensors"]!.AsArray().First(s => s!["at"] is not null)!["at"] = new JsonObject { ["acrossM"] = -40, ["downM"] = -40 },
         ];
         foreach (Action<JsonNode> fault in faults)
         {
@@ -162,6 +165,47 @@ public class KeptFiguresTests
             RefusedException expected = Assert.Throws<RefusedException>(() => PlanJson.Read(Utf8(wrong)));
             RefusedException told = Assert.Throws<RefusedException>(() => reader.Read(Utf8(wrong)));
             Assert.Equal(expected.Errors, told.Errors);
+        }
+    }
+
+    [Fact]
+    public void A_key_that_is_there_twice_is_refused_but_from_where_none_can_be()
+    {
+        byte[] twice = Encoding.UTF8.GetBytes(DemoPlan("net-loft").ToJsonString().Replace("\"site\":{", "\"site\":{\"notes\":\"\","));
+        Assert.Contains("each key once", Assert.Single(Assert.Throws<RefusedException>(() => new PlanReader().Read(twice)).Errors).Message);
+        Assert.Equal("Net Loft, Tidewrack Quay", new PlanReader(keysAreOnce: true).Read(twice).Site.Name);
+    }
+
+    /// <summary>What is kept of a rehearsal that is kept with the plan goes with whatever decides it.</summary>
+    [Theory]
+    [InlineData("hubFailed")]
+    [InlineData("mainsFailed")]
+    [InlineData("sensorDead")]
+    public void A_kept_rehearsal_comes_to_the_same_whatever_was_assessed_before(string fault)
+    {
+        var floors = new FloorMemory();
+        var reader = new PlanReader();
+        var memory = new AssessmentMemory(floors);
+        JsonNode plan = DemoPlan("net-loft");
+        JsonNode kept = plan["cases"]![0]!;
+        kept["faults"] = new JsonArray(fault);
+        kept["mostM3"] = 0.03;
+        Action<JsonNode>[] edits =
+        [
+            p => p["site"]!["notes"] = "Ring twice.",
+            p => p["installation"]!["sensors"]![1]!["at"]!["acrossM"] = (double)p["installation"]!["sensors"]![1]!["at"]!["acrossM"]! + 0.1,
+            p => p["installation"]!["hubs"]![0]!["place"]!["at"]!["acrossM"] = (double)p["installation"]!["hubs"]![0]!["place"]!["at"]!["acrossM"]! + 0.5,
+            p => p["cases"]![0]!["mode"] = "home",
+            p => p["building"]!["supply"]!["staticPressurePa"] = 6.5e5,
+            p => p["installation"]!["rules"]!.AsArray().Clear(),
+        ];
+        Answer(reader.Read(Utf8(plan)), memory);
+        foreach (Action<JsonNode> edit in edits)
+        {
+            edit(plan);
+            JsonNode fresh = JsonNode.Parse(Answer(PlanJson.Read(Utf8(plan)), new AssessmentMemory(floors)))!;
+            Assert.NotEmpty(fresh["cases"]!.AsArray());
+            Assert.Empty(Differences(fresh, JsonNode.Parse(Answer(reader.Read(Utf8(plan)), memory)), ""));
         }
     }
 }

@@ -17,7 +17,7 @@ public static class PlanJson
     /// <summary>How the plan and what it is made of are written: camel case, words for enumerations, nothing unknown.</summary>
     public static JsonSerializerOptions Options { get; } = MakeOptions();
 
-    private static JsonTypeInfo<Plan> PlanType => (JsonTypeInfo<Plan>)Options.GetTypeInfo(typeof(Plan));
+    private static readonly JsonTypeInfo<Plan> PlanType = (JsonTypeInfo<Plan>)Options.GetTypeInfo(typeof(Plan));
 
     private static readonly JsonDocumentOptions DocumentOptions = new() { MaxDepth = 32, AllowDuplicateProperties = false };
 
@@ -124,8 +124,10 @@ public static class PlanJson
     }
 
     /// <summary>Parses JSON text.</summary>
+    /// <param name="utf8">The text, UTF-8.</param>
+    /// <param name="keysAreOnce">Whether it comes from where each key is written once, so that this need not be looked at: it takes as long as all else.</param>
     /// <exception cref="RefusedException">It is not JSON; names line and column.</exception>
-    public static JsonDocument Parse(ReadOnlyMemory<byte> utf8)
+    public static JsonDocument Parse(ReadOnlyMemory<byte> utf8, bool keysAreOnce = false)
     {
         if (!Utf8.IsValid(utf8.Span))
         {
@@ -134,7 +136,7 @@ public static class PlanJson
 
         try
         {
-            var document = JsonDocument.Parse(utf8, DocumentOptions);
+            var document = JsonDocument.Parse(utf8, DocumentOptions with { AllowDuplicateProperties = keysAreOnce });
             if (TextCheck.MayHoldError(utf8.Span) && TextCheck.FirstError(document.RootElement) is { } error)
             {
                 document.Dispose();

@@ -8,7 +8,8 @@ namespace Terrapin.Core.Format;
 /// Reads plans one after the other of which most is the same, as while somebody edits one: a part that is written as before is the same
 /// object as before, neither read nor checked again. Safe to use from several threads.
 /// </summary>
-public sealed class PlanReader
+/// <param name="keysAreOnce">Whether plans come from where each key is written once; see <see cref="PlanJson.Parse"/>.</param>
+public sealed class PlanReader(bool keysAreOnce = false)
 {
     private readonly Lock gate = new();
     private readonly PlanParts parts = new();
@@ -18,7 +19,7 @@ public sealed class PlanReader
     /// <exception cref="RefusedException">It is not JSON, of another version, or at fault; names every place.</exception>
     public Plan Read(ReadOnlyMemory<byte> utf8)
     {
-        using JsonDocument document = PlanJson.Parse(utf8);
+        using JsonDocument document = PlanJson.Parse(utf8, keysAreOnce);
         lock (gate)
         {
             return PlanJson.Read(document.RootElement, parts);

@@ -68,6 +68,7 @@ internal sealed class LeakRehearsal
     private readonly (LeakFlow Least, LeakFlow Most) flows;
     private readonly (double LeastM3PerS, double MostM3PerS)? onFloor;
     private readonly ConcurrentDictionary<Mode, (Rehearsed Most, Rehearsed? Least)> runs = [];
+    private readonly ConcurrentDictionary<RehearsalCase, (LeakRehearsal[] Others, Rehearsed Ran)> cases = new(ReferenceEqualityComparer.Instance);
     private LeakRehearsal? before;
 
     /// <summary>At both ends: the fewest litres at which a sensor that has been moved knows of it, or did before; <see langword="null"/>: none does otherwise than before.</summary>
@@ -165,6 +166,25 @@ internal sealed class LeakRehearsal
     {
         (Rehearsed worst, Rehearsed? best) = runs.GetOrAdd(mode, Run);
         return Between(worst, best);
+    }
+
+    /// <summary>A rehearsal that is kept with the plan; run once while neither it nor one of its leaks is another.</summary>
+    /// <param name="kept">Of this leak.</param>
+    /// <param name="reach">What radio reaches in the plan.</param>
+    /// <param name="ready">Makes another leak of the plan ready.</param>
+    public Rehearsed In(RehearsalCase kept, RadioReach reach, Func<string, LeakRehearsal> ready)
+    {
+        LeakRehearsal[] others = [.. kept.Meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
+        // Without power repeaters fail, and radio decides too.
+        bool hangsOnReach = kept.Faults.Contains(Fault.MainsFailed) || kept.Meanwhile.Any(m => m.Fault == Fault.MainsFailed);
+        if (!hangsOnReach && cases.TryGetValue(kept, out (LeakRehearsal[] Others, Rehearsed Ran) known) && known.Others.SequenceEqual(others))
+        {
+            return known.Ran;
+        }
+
+        Rehearsed ran = In(kept.Mode, kept.Faults, reach, kept.Meanwhile, ready);
+        cases[kept] = (others, ran);
+        return ran;
     }
 
     /// <summary>The same with something broken.</summary>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 
@@ -7,7 +8,30 @@ namespace Terrapin.Core.Validation;
 /// <summary>Whether what is drawn can stand in a building.</summary>
 internal static class FloorCheck
 {
+    /// <summary>Buildings in which all that is drawn can stand, and the catalogue that they were held against: most edits change neither.</summary>
+    private static readonly ConditionalWeakTable<Building, Catalogue> InOrder = [];
+
     public static void Add(Plan plan, string pointer, List<DocumentError> errors)
+    {
+        bool isKnown = InOrder.TryGetValue(plan.Building, out Catalogue? catalogue) && ReferenceEquals(catalogue, plan.Catalogue);
+        if (!isKnown)
+        {
+            AddDrawn(plan, pointer, errors);
+        }
+
+        AddSensors(plan, pointer, errors);
+        if (!isKnown)
+        {
+            AddSize(plan, pointer, errors);
+        }
+
+        if (errors.Count == 0)
+        {
+            InOrder.AddOrUpdate(plan.Building, plan.Catalogue);
+        }
+    }
+
+    private static void AddDrawn(Plan plan, string pointer, List<DocumentError> errors)
     {
         var storeys = plan.Building.Storeys.DistinctBy(s => s.Id).ToDictionary(s => s.Id, s => new StoreyDrawing(plan, s.Id));
         for (int i = 0; i < plan.Building.Rooms.Count; i++)
@@ -33,11 +57,9 @@ internal static class FloorCheck
             AddLeaks(room, at, errors);
         }
 
-        AddSensors(plan, pointer, errors);
         AddDoorways(plan, storeys, pointer, errors);
         AddWalls(plan, storeys, pointer, errors);
         AddOpenings(plan, storeys, pointer, errors);
-        AddSize(plan, pointer, errors);
     }
 
     /// <summary>How much of it can be calculated at all.</summary>
