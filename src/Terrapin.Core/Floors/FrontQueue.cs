@@ -56,8 +56,9 @@ internal sealed class FrontQueue(double bucketM)
 
     public bool TryPop(out int cell)
     {
-        if (below.TryDequeue(out cell, out _))
+        if (below.Count > 0)
         {
+            cell = below.Dequeue();
             return true;
         }
 
@@ -77,7 +78,7 @@ internal sealed class FrontQueue(double bucketM)
             at++;
         }
 
-        if (beyond.TryPeek(out _, out double least) && BucketOf(least) <= at)
+        if (beyond.Count > 0 && beyond.TryPeek(out _, out double least) && BucketOf(least) <= at)
         {
             cell = beyond.Dequeue();
             return true;

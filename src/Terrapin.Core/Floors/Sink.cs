@@ -21,6 +21,7 @@ internal sealed class Sink
     private readonly Queue<(int Cell, double BedM)> level = new();
     private double levelRimM;
     private readonly List<LevelPart> parts = [];
+    private LevelPart? latestPart;
 
     /// <summary>Bed of the lowest part that is not under water yet.</summary>
     private double lowestPartM = double.PositiveInfinity;
@@ -120,14 +121,25 @@ internal sealed class Sink
 
     public void AddToPart(double bedM, float pathM)
     {
-        LevelPart? part = parts.Count > 0 && parts[^1].BedM == bedM ? parts[^1] : parts.Find(p => p.BedM == bedM && !p.IsUnder);
-        if (part is null || part.IsUnder)
+        if (latestPart is null || latestPart.IsUnder || latestPart.BedM != bedM)
+        {
+            latestPart = PartAt(bedM, pathM);
+        }
+
+        latestPart.Cells++;
+    }
+
+    /// <summary>Apart from what is done for each cell: what a closure holds is made on entry, whether it is needed or not.</summary>
+    private LevelPart PartAt(double bedM, float pathM)
+    {
+        LevelPart? part = parts.Find(p => p.BedM == bedM && !p.IsUnder);
+        if (part is null)
         {
             parts.Add(part = new LevelPart(bedM, pathM));
             lowestPartM = Math.Min(lowestPartM, bedM);
         }
 
-        part.Cells++;
+        return part;
     }
 
     /// <summary>The lowest way out to a cell that is dry.</summary>

@@ -141,7 +141,7 @@ public sealed class Spreading : IDisposable
             {
                 // Most of a floor: in the middle of level floor, at the level that the water has, nothing else changes.
                 WetPlain(last, cell, last.LevelM);
-                MeetPlain(last, cell);
+                MeetPlain(last, cell, last.LevelM);
                 return true;
             }
 
@@ -433,10 +433,11 @@ public sealed class Spreading : IDisposable
 
     private void Cover(Sink sink, int cell)
     {
-        cells[cell].ArrivalM3 = (float)volumeM3;
+        ref SpreadCell wet = ref cells[cell];
+        wet.ArrivalM3 = (float)volumeM3;
+        wet.Sink = (ushort)Math.Min(sink.Number, ushort.MaxValue);
         firstWet = Math.Min(firstWet, cell);
         lastWet = Math.Max(lastWet, cell);
-        cells[cell].Sink = (ushort)Math.Min(sink.Number, ushort.MaxValue);
     }
 
     private void Wet(Sink sink, int cell, bool takesFilm = true)
@@ -470,108 +471,133 @@ public sealed class Spreading : IDisposable
     /// <param name="standsM">How high the water stands in the cell.</param>
     private void Meet(Sink sink, int cell, double standsM)
     {
-        bool plain = (raster.Mark[cell] & FloorRaster.Marks.Plain) != 0;
+        if ((raster.Mark[cell] & FloorRaster.Marks.Plain) != 0)
+        {
+            MeetPlain(sink, cell, standsM);
+            return;
+        }
+
         int open = raster.OpenSides[cell];
         if ((open & 1) != 0)
         {
-            Offer(sink, cell, 0, cell + 1, plain, standsM);
+            Offer(sink, cell, 0, cell + 1, standsM);
         }
 
         if ((open & 2) != 0)
         {
-            Offer(sink, cell, 1, cell + columns, plain, standsM);
+            Offer(sink, cell, 1, cell + columns, standsM);
         }
 
         if ((open & 4) != 0)
         {
-            Offer(sink, cell, 2, cell - 1, plain, standsM);
+            Offer(sink, cell, 2, cell - 1, standsM);
         }
 
         if ((open & 8) != 0)
         {
-            Offer(sink, cell, 3, cell - columns, plain, standsM);
+            Offer(sink, cell, 3, cell - columns, standsM);
         }
     }
 
-    /// <summary>Beside a cell in the middle of level floor, at the level that the water has.</summary>
-    private void MeetPlain(Sink sink, int cell)
+    /// <summary>Beside a cell in the middle of level floor, where no sill is.</summary>
+    private void MeetPlain(Sink sink, int cell, double standsM)
     {
         int open = raster.OpenSides[cell];
-        double level = sink.LevelM;
-        if ((open & 1) != 0)
+        float way = (float)standsM;
+        if ((open & 1) != 0 && MayGain(cell + 1, way))
         {
-            OfferPlain(sink, cell, cell + 1, level);
+            OfferPlain(sink, cell, cell + 1, standsM);
         }
 
-        if ((open & 2) != 0)
+        if ((open & 2) != 0 && MayGain(cell + columns, way))
         {
-            OfferPlain(sink, cell, cell + columns, level);
+            OfferPlain(sink, cell, cell + columns, standsM);
         }
 
-        if ((open & 4) != 0)
+        if ((open & 4) != 0 && MayGain(cell - 1, way))
         {
-            OfferPlain(sink, cell, cell - 1, level);
+            OfferPlain(sink, cell, cell - 1, standsM);
         }
 
-        if ((open & 8) != 0)
+        if ((open & 8) != 0 && MayGain(cell - columns, way))
         {
-            OfferPlain(sink, cell, cell - columns, level);
+            OfferPlain(sink, cell, cell - columns, standsM);
         }
     }
 
-    private void OfferPlain(Sink sink, int cell, int next, double level)
+    /// <summary>Whether a cell is dry, and neither its way nor its path is as good as it can be.</summary>
+    private bool MayGain(int cell, float way)
     {
-        float before = cells[next].WayM;
-        bool isSeen = (cells[next].Known & SpreadCell.Marks.Seen) != 0;
-        if ((before <= (float)level && isSeen) || !IsDry(next))
-        {
-            return;
-        }
-
-        Offer(sink, cell, 0, next, plain: true, level);
+        ref readonly SpreadCell known = ref cells[cell];
+        return known.IsDry && (way < known.WayM || (known.Known & SpreadCell.Marks.Seen) == 0);
     }
 
-    private void Offer(Sink sink, int cell, int side, int next, bool plain, double standsM)
+    private void OfferPlain(Sink sink, int cell, int next, double standsM)
     {
-        if (!IsDry(next))
-        {
-            return;
-        }
-
-        double sill = plain ? standsM : ground.SillM(cell, side, next);
-        float before = cells[next].WayM;
-        bool lower = (float)sill < before;
-        if ((cells[next].Known & SpreadCell.Marks.Seen) == 0 && PathTo(cell, next) is var path && path < cells[next].PathM)
-        {
-            cells[next].PathM = path;
-        }
-        else if (!lower)
+        ref SpreadCell beside = ref cells[next];
+        bool lower = (float)standsM < beside.WayM;
+        if (!Shorten(ref beside, cell, next) && !lower)
         {
             return;
         }
 
         if (lower)
         {
-            cells[next].WayM = (float)sill;
-            if (plain)
+            beside.WayM = (float)standsM;
+            if (sink.AddToLevelRim(next, standsM))
             {
-                if (sink.AddToLevelRim(next, sill))
-                {
-                    cells[next].Known |= SpreadCell.Marks.InLevelRim;
-                }
-            }
-            else
-            {
-                sink.AddToRim(next, sill);
-                NoteUnknowns(cell, side, next);
+                beside.Known |= SpreadCell.Marks.InLevelRim;
             }
         }
 
-        // A film climbs no more than its own slope; what lies higher waits until the water stands as high.
-        if (plain || sill <= standsM + raster.LevelStepM[raster.Room[next]])
+        sink.Front.Push(next, standsM + (SlopeMPerM * beside.PathM));
+    }
+
+    private void Offer(Sink sink, int cell, int side, int next, double standsM)
+    {
+        ref SpreadCell beside = ref cells[next];
+        if (!beside.IsDry)
         {
-            sink.Front.Push(next, sill + (SlopeMPerM * cells[next].PathM));
+            return;
         }
+
+        double sill = ground.SillM(cell, side, next);
+        bool lower = (float)sill < beside.WayM;
+        if (!Shorten(ref beside, cell, next) && !lower)
+        {
+            return;
+        }
+
+        if (lower)
+        {
+            beside.WayM = (float)sill;
+            sink.AddToRim(next, sill);
+            NoteUnknowns(cell, side, next);
+        }
+
+        // A film climbs no more than its own slope; what lies higher waits until the water stands as high.
+        if (sill <= standsM + raster.LevelStepM[raster.Room[next]])
+        {
+            sink.Front.Push(next, sill + (SlopeMPerM * beside.PathM));
+        }
+    }
+
+    /// <returns>Whether the path to a cell is shorter by way of the one beside it.</returns>
+    private bool Shorten(ref SpreadCell cell, int from, int at)
+    {
+        if ((cell.Known & SpreadCell.Marks.Seen) != 0)
+        {
+            return false;
+        }
+
+        float path = PathTo(from, at);
+        if (path >= cell.PathM)
+        {
+            return false;
+        }
+
+        cell.PathM = path;
+        return true;
     }
 
     /// <summary>
@@ -607,9 +633,12 @@ public sealed class Spreading : IDisposable
                 int reach = most;
                 for (int y = 0; y <= most && reach >= 0; y++)
                 {
+                    int first = source + (down * y * columns);
+                    double alongY = (down * y * raster.CellM) - offYM;
+                    double alongY2 = alongY * alongY;
                     for (int x = 0; x <= reach; x++)
                     {
-                        int cell = source + (across * x) + (down * y * columns);
+                        int cell = first + (across * x);
                         if (cell < sheet.Offset || cell >= sheet.End || !Joins(cell, source, across, down, x, y))
                         {
                             reach = x - 1;
@@ -617,15 +646,20 @@ public sealed class Spreading : IDisposable
                         }
 
                         double alongX = (across * x * raster.CellM) - offXM;
-                        double alongY = (down * y * raster.CellM) - offYM;
-                        float straight = (float)Math.Sqrt((alongX * alongX) + (alongY * alongY));
-                        if (IsDry(cell) && straight < cells[cell].PathM)
+                        float straight = (float)Math.Sqrt((alongX * alongX) + alongY2);
+                        ref SpreadCell seen = ref cells[cell];
+                        if (straight < seen.PathM && seen.IsDry)
                         {
-                            cells[cell].PathM = straight;
-                            cells[cell].Known |= SpreadCell.Marks.Seen;
-                            firstSeen = Math.Min(firstSeen, cell);
-                            lastSeen = Math.Max(lastSeen, cell);
+                            seen.PathM = straight;
+                            seen.Known |= SpreadCell.Marks.Seen;
                         }
+                    }
+
+                    if (reach >= 0)
+                    {
+                        int last = first + (across * reach);
+                        firstSeen = Math.Min(firstSeen, Math.Min(first, last));
+                        lastSeen = Math.Max(lastSeen, Math.Max(first, last));
                     }
                 }
             }
