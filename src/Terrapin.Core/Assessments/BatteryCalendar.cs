@@ -101,7 +101,7 @@ public sealed record BatteryCalendar
         foreach (FittedDrive drive in plan.Installation.Drives.Where(d => d.Power == DrivePower.Batteries))
         {
             DriveBattery? battery = plan.SpecOf(drive).Battery;
-            yield return (drive.Id, $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}", PowerOutlook.Of(drive, plan.SpecOf(drive), plan.StopValve(drive.StopValveId).Place.ColdestC, "").LifeYears, drive.Cells ?? battery?.Cells ?? default, battery?.Count, battery?.Size ?? default);
+            yield return (drive.Id, plan.NameOf(drive), PowerOutlook.Of(drive, plan.SpecOf(drive), plan.StopValve(drive.StopValveId).Place.ColdestC, "").LifeYears, drive.Cells ?? battery?.Cells ?? default, battery?.Count, battery?.Size ?? default);
         }
     }
 

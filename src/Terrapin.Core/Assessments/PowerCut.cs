@@ -56,7 +56,7 @@ public sealed record PowerCut(IReadOnlyList<PowerCutDevice> Devices, IReadOnlyLi
     {
         Installation fitted = plan.Installation;
         PowerCutDevice[] hubs = [.. fitted.Hubs.Take(1).Select(h => new PowerCutDevice(h.Id, h.Name, SpanOf(h)))];
-        var drives = fitted.Drives.ToDictionary(d => d.StopValveId, d => new PowerCutDevice(d.Id, $"{plan.SpecOf(d).Name} on {plan.StopValve(d.StopValveId).Name}", SpanOf(plan, d)));
+        var drives = fitted.Drives.ToDictionary(d => d.StopValveId, d => new PowerCutDevice(d.Id, plan.NameOf(d), SpanOf(plan, d)));
         PowerCutSpan hub = hubs.Length > 0 ? hubs[0].Works : PowerCutSpan.None;
         HashSet<string> repeaters = [.. fitted.Repeaters.Select(r => r.Id)];
         HashSet<string> throughRepeater = [.. assessment.Reach.Devices.Where(d => d.Route.Any(repeaters.Contains)).Select(d => d.DeviceId)];

@@ -16,5 +16,5 @@ internal sealed record DayPart(int FromMin, bool[] IsSo, bool[] Comes)
         [.. HoursOfDay.Parts(hours).Select(part => new DayPart(
             part.FromMin,
             [.. clock.Select(c => c.IsSoAt(part.FromMin))],
-            [.. clock.Select(c => (c.FromMin - part.FromMin + HoursOfDay.DayMin) % HoursOfDay.DayMin < part.Share * HoursOfDay.DayMin)]))];
+            [.. clock.Select(c => HoursOfDay.TimeOfDay(c.FromMin - part.FromMin) < part.Share * HoursOfDay.DayMin)]))];
 }

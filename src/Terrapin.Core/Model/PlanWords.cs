@@ -130,6 +130,11 @@ public static class PlanWords
     /// <param name="drive">A drive of that plan.</param>
     public static DriveSpec SpecOf(this Plan plan, FittedDrive drive) => plan.Catalogue.Drives.First(d => d.Id == drive.SpecId);
 
+    /// <summary>What a fitted drive is called: its kind, and the valve that it turns.</summary>
+    /// <param name="plan">A checked plan.</param>
+    /// <param name="drive">A drive of that plan.</param>
+    public static string NameOf(this Plan plan, FittedDrive drive) => $"{plan.SpecOf(drive).Name} on {plan.StopValve(drive.StopValveId).Name}";
+
     /// <summary>The main valves in front of one, in the direction of flow, and itself last.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="stopValveId">One of its mains.</param>

@@ -92,6 +92,9 @@ public sealed record HoursOfDay
         return changes.Length == 0 ? [(0, 1)] : [.. changes.Select((min, i) => (min, ((i + 1 < changes.Length ? changes[i + 1] : changes[0] + DayMin) - min) / (double)DayMin))];
     }
 
+    /// <summary>The time of day so many minutes after midnight, or before: 0 to below a day.</summary>
+    public static double TimeOfDay(double min) => min - (Math.Floor(min / DayMin) * DayMin) is var time && time < DayMin ? time : 0;
+
     /// <summary>Whether a time of day lies in it.</summary>
     /// <param name="min">From midnight, 0 to below a day.</param>
     public bool Holds(double min) => FromMin <= UntilMin ? min >= FromMin && min < UntilMin : min >= FromMin || min < UntilMin;

@@ -57,7 +57,7 @@ internal sealed record RadioDevice(RadioRole Role, string Id, string Name, strin
         };
         DbSpan pit = valve.Place.Kind == PlaceKind.GroundBox ? WallLosses.Of(RadioCover.Pit) : DbSpan.Zero;
         return new RadioDevice(
-            RadioRole.Drive, drive.Id, $"{plan.SpecOf(drive).Name} on {valve.Name}", $"/installation/drives/{i}", plan.SpecOf(drive).Name, Drawn(plan, valve.DrawnAt, OnPipe), lid + pit, One(plan.SpecOf(drive).RadioId));
+            RadioRole.Drive, drive.Id, plan.NameOf(drive), $"/installation/drives/{i}", plan.SpecOf(drive).Name, Drawn(plan, valve.DrawnAt, OnPipe), lid + pit, One(plan.SpecOf(drive).RadioId));
     }
 
     /// <summary>The radio of a probe on a cord is in its main part.</summary>

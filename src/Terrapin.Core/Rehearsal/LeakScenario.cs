@@ -15,7 +15,7 @@ internal sealed record LeakStory(IReadOnlyList<Meanwhile> Steps, IReadOnlyList<L
 
     /// <summary>The time of day at the first drop, minutes from midnight; <see langword="null"/>: it is not said.</summary>
     public double? StartMin => Steps.FirstOrDefault(s => s.Kind == MeanwhileKind.TimeIs) is { Min: { } min } step
-        ? (((min - (step.AtS / 60)) % HoursOfDay.DayMin) + HoursOfDay.DayMin) % HoursOfDay.DayMin
+        ? HoursOfDay.TimeOfDay(min - (step.AtS / 60))
         : null;
 }
 
@@ -85,7 +85,7 @@ internal sealed class LeakScenario
 
     /// <summary>The time of day at a time, minutes from midnight, 0 to below a day.</summary>
     /// <param name="timeS">From the first drop, s.</param>
-    public double MinuteAt(double timeS) => (startMin + (timeS / 60)) % HoursOfDay.DayMin;
+    public double MinuteAt(double timeS) => HoursOfDay.TimeOfDay(startMin + (timeS / 60));
 
     /// <summary>What is broken at a time.</summary>
     /// <param name="timeS">From the first drop, s.</param>

@@ -35,11 +35,7 @@ internal static class WorstStart
         return isAlike ? worst with { StartMin = null } : worst;
     }
 
-    private static double Before(double min, double seconds)
-    {
-        double start = (min - ((seconds - JustAfterS) / 60)) % HoursOfDay.DayMin;
-        return start < 0 ? start + HoursOfDay.DayMin : start;
-    }
+    private static double Before(double min, double seconds) => HoursOfDay.TimeOfDay(min - ((seconds - JustAfterS) / 60));
 
     /// <summary>Whether one runs on and another does not, or it loses more, or does more harm.</summary>
     public static bool IsWorse(Rehearsed one, Rehearsed than) => one.Ends != than.Ends ? !one.Ends

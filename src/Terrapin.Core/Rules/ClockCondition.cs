@@ -46,9 +46,5 @@ public readonly record struct ClockCondition(int Condition, int FromMin, int? Un
     }
 
     /// <summary>From one time of day to the next that is another, s: less than a day.</summary>
-    private static double SinceS(double fromMin, double untilMin)
-    {
-        double min = untilMin - fromMin;
-        return 60 * (min < 0 ? min + HoursOfDay.DayMin : min);
-    }
+    private static double SinceS(double fromMin, double untilMin) => 60 * HoursOfDay.TimeOfDay(untilMin - fromMin);
 }

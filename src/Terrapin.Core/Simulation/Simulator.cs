@@ -373,7 +373,7 @@ public sealed class Simulator
 
     private void StartAgain()
     {
-        scenario.Program!.Quiet(mode, scenario.SilentSensors, (scenario.StartMin + (world.TimeS / 60)) % HoursOfDay.DayMin).Words.CopyTo(rules);
+        scenario.Program!.Quiet(mode, scenario.SilentSensors, HoursOfDay.TimeOfDay(scenario.StartMin + (world.TimeS / 60))).Words.CopyTo(rules);
         (rulesMs, due) = (NowMs(), due + 1);
         SetConditions([], scenario.Outages);
     }
