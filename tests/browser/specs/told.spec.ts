@@ -58,8 +58,14 @@ for (const width of [1280, 390]) {
       await expect(page.getByText(/tells nobody who hears it from 21:30 to 7:00 in every mode/).first()).toBeVisible()
       // What is found leads to its rule, unfolded, and the stage that is shown is in sight.
       const found = page.getByRole('listitem').filter({ hasText: /"Close at once" tells nobody who hears it from 21:30/ })
+      const itsName = page.getByRole('textbox', { name: 'Name' }).and(page.locator('[data-pointer="/installation/rules/0/name"]'))
       await found.getByRole('link', { name: 'Go there' }).first().click()
-      await expect(page.getByRole('textbox', { name: 'Name' }).and(page.locator('[data-pointer="/installation/rules/0/name"]'))).toBeInViewport()
+      await expect(itsName).toBeInViewport()
+      // Pressed again, after one has looked elsewhere and folded the rule: it leads there again.
+      await page.getByRole('button', { name: /^Close at once/, expanded: true }).click()
+      await expect(itsName).toHaveCount(0)
+      await found.getByRole('link', { name: 'Go there' }).first().click()
+      await expect(itsName).toBeInViewport()
       await expect(page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /Rules/ })).toBeInViewport({ ratio: 0.99 })
       await page.goto(`${ownDemo}${site}/rehearse?leak=dairy-pipe&mode=home`)
       const told = page.getByTestId('told').getByRole('listitem').filter({ hasText: 'Farmer' })

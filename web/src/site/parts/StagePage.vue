@@ -3,6 +3,7 @@ import { computed, nextTick, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Stage } from '@/api/types'
 import { useOpenPlan } from '@/site/openPlan'
+import { usePressedAgain } from '@/site/pressedAgain'
 import FindingList from './FindingList.vue'
 import { foldAlike } from './findings'
 
@@ -20,6 +21,7 @@ const props = defineProps<{
 
 const open = useOpenPlan()
 const route = useRoute()
+const again = usePressedAgain()
 /** The field that a pointer is of, or the part of the page that it would be in. */
 const placeOf = (pointer: string): HTMLElement | null =>
   document.querySelector<HTMLElement>(`[data-pointer="${CSS.escape(pointer)}"]`) ??
@@ -27,8 +29,8 @@ const placeOf = (pointer: string): HTMLElement | null =>
 
 /** The field that a finding led to is shown and taken up. */
 watch(
-  () => route.query.at,
-  async (at) => {
+  () => [route.query.at, again.value] as const,
+  async ([at]) => {
     if (typeof at !== 'string') return
     await nextTick()
     const field = placeOf(at)

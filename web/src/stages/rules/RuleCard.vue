@@ -8,6 +8,7 @@ import { editRule, removeRule } from '@/site/commands/installation'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
+import { usePressedAgain } from '@/site/pressedAgain'
 import { ignore, listen, names } from '@/site/rules'
 import { tagsOf } from '@/site/tags'
 import AnswerField from '@/ui/AnswerField.vue'
@@ -35,9 +36,10 @@ const isShown = ref(!props.folded)
 /** What a finding leads to is unfolded. */
 const pointer = computed(() => `/installation/rules/${props.index}`)
 const route = useRoute()
+const again = usePressedAgain()
 watch(
-  () => route.query.at,
-  (at) => {
+  () => [route.query.at, again.value] as const,
+  ([at]) => {
     if (`${at as string}/`.startsWith(`${pointer.value}/`)) isShown.value = true
   },
   { immediate: true },
