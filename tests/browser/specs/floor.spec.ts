@@ -122,6 +122,58 @@ test('a sensor is dragged from the palette onto the map, and refused beside the 
   await expect(sensors).toHaveCount(3)
 })
 
+test('the drawing stays as large as it is when the water comes', async ({ page, demo }) => {
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route('**/api/floors**', async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(`${demo}/sites/net-loft-tidewrack-quay/sensors`)
+  const room = page.getByRole('button', { name: /^Room Bath under the roof/ })
+  const before = await room.boundingBox()
+  await expect(page.getByTestId('water-map')).toHaveCount(0)
+  letGo()
+  await expect(page.getByTestId('water-map')).toBeVisible()
+  expect(await room.boundingBox()).toEqual(before)
+})
+
+for (const width of [1280, 390])
+  test(`names on the drawing lie over no wall and over no other name at ${width} px, near and far`, async ({ page, demo }) => {
+    await page.setViewportSize({ width, height: 800 })
+    await page.goto(`${demo}/sites/net-loft-tidewrack-quay/sensors`)
+    const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
+    /** What names cover, by their words. */
+    const covered = () =>
+      drawing.evaluate((svg) => {
+        const boxes = (all: Iterable<Element>) => [...all].map((e) => ({ of: e.textContent ?? '', box: e.getBoundingClientRect() }))
+        const names = boxes(svg.querySelectorAll('[data-testid=room-name]'))
+        const floors = boxes(svg.querySelectorAll('[aria-label^="Room "] rect'))
+        const meet = (a: DOMRect, b: DOMRect) =>
+          Math.min(a.right, b.right) - Math.max(a.left, b.left) > 3 && Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top) > 5
+        const within = (a: DOMRect, b: DOMRect) => a.left >= b.left - 3 && a.right <= b.right + 3 && a.top >= b.top - 5 && a.bottom <= b.bottom + 5
+        return names.flatMap(({ of, box }, i) => [
+          ...names
+            .slice(i + 1)
+            .filter((other) => meet(box, other.box))
+            .map((other) => `${of} and ${other.of}`),
+          ...floors.filter((floor) => meet(box, floor.box) && !within(box, floor.box)).map(() => `${of} and a wall`),
+        ])
+      })
+    for (const storey of ['Flat', 'Studio', 'Under the roof']) {
+      await page.getByRole('button', { name: storey, exact: true }).click()
+      await expect(drawing.getByTestId('room-name').first()).toBeVisible()
+      expect(await covered()).toEqual([])
+      await page.getByRole('button', { name: 'Farther' }).click()
+      await page.getByRole('button', { name: 'Farther' }).click()
+      expect(await covered()).toEqual([])
+      for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Nearer' }).click()
+      expect(await covered()).toEqual([])
+      await expect(drawing.getByTestId('room-name').first()).toBeAttached()
+      await page.getByRole('button', { name: 'All of the storey' }).click()
+    }
+  })
+
 test('the other storeys are laid under the one that is drawn, faintly', async ({ page, demo }) => {
   await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
   await page.getByRole('button', { name: 'Flat', exact: true }).click()

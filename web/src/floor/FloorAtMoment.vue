@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import type { FloorMapSheet, Plan } from '@/api/types'
 import { rect, SCALE, useDrawingFrame } from './drawingFrame'
 import { useDrawnHands } from './drawnHands'
@@ -40,9 +40,7 @@ const hands = useDrawnHands(() => ({ chosen: null, carried: null, areRoomsLively
   putBack: nothing,
   nudge: nothing,
 })
-/** Only looked at, it can do without a name that would lie over others. */
-const fitting = computed(() => names.names.value.filter(({ fits }) => fits))
-provideStoreyDrawing({ ...things, ...drawing, ...names, names: fitting, ...hands })
+provideStoreyDrawing({ ...things, ...drawing, ...names, ...hands })
 const { frame, textSize } = drawing
 </script>
 

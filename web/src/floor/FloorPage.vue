@@ -4,6 +4,7 @@ import { RouterLink, useRoute } from 'vue-router'
 import type { FloorPoint, PlacementSuggestion } from '@/api/types'
 import { leakName, sensorName } from '@/site/names'
 import { useOpenPlan } from '@/site/openPlan'
+import { usePressedAgain } from '@/site/pressedAgain'
 import { usePreferences } from '@/site/preferences'
 import { soonestFirst } from '@/site/trips'
 import CautionLine from '@/ui/CautionLine.vue'
@@ -51,8 +52,21 @@ const page = ref<HTMLElement>()
 const height = useRestOfWindow(page)
 const drawing = ref<InstanceType<typeof FloorDrawing>>()
 const plan = computed(() => open.plan!)
-const { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told } =
-  useFloorMap()
+const {
+  mapOf,
+  leakId,
+  choices,
+  hasDrawnLeaks,
+  sheets,
+  isCoarse,
+  flow,
+  timeS,
+  play,
+  showBands,
+  outMl,
+  spot,
+  told,
+} = useFloorMap()
 
 /** What the place of a thing that is carried makes of the litres. */
 const carriedTold = computed(() => {
@@ -79,6 +93,9 @@ const hasReach = ref(props.stage === 'reach')
 const hasOthers = ref(false)
 const { radios, radioId, map: reachMap, read: readReach } = useReachMap(() => hasReach.value)
 const shownSheets = computed(() => (hasWater.value ? sheets.value : []))
+/** Whether there is a map to come: its line is there before it, so that the drawing stays as large as it is. */
+const hasWaterMap = computed(() => hasWater.value && hasDrawnLeaks.value)
+const hasReachMap = computed(() => hasReach.value && radios.value.length > 0)
 const pointed = shallowRef<FloorPoint | null>(null)
 function readSpot(at: FloorPoint | null) {
   pointed.value = at
@@ -130,9 +147,10 @@ onBeforeUnmount(() => {
   view.error = ''
 })
 
+const again = usePressedAgain()
 /** What the address asks for: a room by its id, or the place of a finding. */
 watch(
-  () => [route.query.room, route.query.at] as const,
+  () => [route.query.room, route.query.at, again.value] as const,
   ([roomId, at]) => {
     const room = plan.value.building.rooms.find((r) => r.id === roomId)
     if (room?.storeyId && room.areas.length) {
@@ -287,11 +305,11 @@ const zoomButtons = [
       </div>
 
       <div
-        v-if="shownSheets.length || reachMap"
+        v-if="hasWaterMap || hasReachMap"
         class="border-rule bg-sheet flex flex-wrap items-center justify-between gap-x-6 gap-y-0.5 border-t px-3 py-1"
       >
         <ChoiceField
-          v-if="hasWater && choices.length > 2"
+          v-if="hasWaterMap"
           class="w-60"
           label="Water of"
           is-inline
@@ -332,7 +350,7 @@ const zoomButtons = [
           {{ show('smallLength', 0.05, preferences.system) }}.
         </p>
         <ul
-          v-if="hasWater && shownSheets.length && timeS === null"
+          v-if="hasWaterMap && timeS === null"
           class="flex flex-wrap gap-x-3 text-[13px] max-md:hidden"
           aria-label="Bands of the map"
         >
@@ -344,7 +362,7 @@ const zoomButtons = [
             {{ name }}
           </li>
         </ul>
-        <p v-if="reachMap" class="text-faded text-[13px] max-md:hidden">
+        <p v-if="hasReachMap" class="text-faded text-[13px] max-md:hidden">
           Hatched: under 6 dB in hand, close hatching: under 0. A doorway is taken to cost nothing.
         </p>
       </div>

@@ -1,10 +1,22 @@
 import { computed } from 'vue'
-import type { Fixture, FloorPoint } from '@/api/types'
+import type { Fixture, FloorPoint, FloorRectangle, Room } from '@/api/types'
 import { SCALE, type DrawingFrame } from './drawingFrame'
 import { usePlaceWords, type DrawnThings } from './drawnThings'
 import { grown } from '@/site/areas'
-import { cornersOf } from './geometry'
-import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
+import { bounds, cornersOf } from './geometry'
+import { alongLine, boxAround, fitsInto, leastCrowded, liesIn, placesBeside, placesIn } from './labels'
+
+/** A room's words on the drawing. */
+interface RoomName {
+  room: Room
+  name: string
+  /** Empty where there is no room for it. */
+  size: string
+  at: FloorPoint
+  /** Size of the letters, units of the drawing. */
+  text: number
+  box: FloorRectangle
+}
 
 /** Where names stand, so that they cover neither symbols nor one another. */
 export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: DrawingFrame) {
@@ -29,19 +41,59 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
   const wallLines = computed(() =>
     rooms.value.flatMap((room) => room.areas.flatMap((area) => alongLine(cornersOf(area), 0.08))),
   )
-  /** Each room's name and size, where they cover the least; smaller where the room is narrow, and whether they fit into it so. */
+  const floors = computed(() => rooms.value.flatMap((room) => room.areas))
+  /** So far out words may stand that no longer fit into their room. */
+  const sheet = computed(() => grown(bounds(floors.value), 0.4))
+
+  /** A room's words, no wider than there is room for, as far as they can still be read. */
+  function wordsOf(name: string, size: string, wideM: number) {
+    const letters = Math.max(name.length * 0.55, size.length * 0.44)
+    const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (wideM * SCALE) / letters))
+    const takes = { lengthM: (letters * text) / SCALE, widthM: ((size ? 2.2 : 1.2) * text) / SCALE }
+    return { name, size, text, takes }
+  }
+
+  /**
+   * Where a room's words cover nothing: in it, without its size where that is too much, or else beside it. A symbol may stand on a name,
+   * a wall or another name may not: then it is left out.
+   */
+  function nameOf(room: Room, others: FloorRectangle[]): RoomName | undefined {
+    const area = room.areas[0]!
+    const free = grown(area, -0.1)
+    const size = `${sizeOf(area)}${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
+    const inside = [size, '']
+      .map((line) => wordsOf(room.name, line, free.lengthM))
+      .filter((w) => fitsInto(area, w.takes))
+    for (const words of inside) {
+      const found = leastCrowded(placesIn(free, words.takes), words.takes, [...standing.value, ...others])!
+      if (found.coveredM2 === 0)
+        return { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+    }
+    for (const line of [size, '']) {
+      const words = wordsOf(room.name, line, 0)
+      const places = placesBeside(area, words.takes, 0.12).filter((at) =>
+        liesIn(boxAround(at, words.takes), sheet.value),
+      )
+      const found = leastCrowded(places, words.takes, [...standing.value, ...floors.value, ...others])
+      if (found?.coveredM2 === 0)
+        return { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+    }
+    const words = inside.at(-1)
+    if (!words) return undefined
+    const places = placesIn(free, words.takes).filter(
+      (at) => leastCrowded([at], words.takes, others)!.coveredM2 === 0,
+    )
+    const found = leastCrowded(places, words.takes, standing.value)
+    return found && { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+  }
   const names = computed(() =>
-    rooms.value.map((room) => {
-      const area = room.areas[0]!
-      const size = `${sizeOf(area)}${room.fall ? `, fall ${room.fall.perCent} %` : ''}`
-      const letters = Math.max(room.name.length * 0.55, size.length * 0.44)
-      const free = grown(area, -0.1)
-      const text = Math.max(0.62 * textSize.value, Math.min(textSize.value, (free.lengthM * SCALE) / letters))
-      const takes = { lengthM: (letters * text) / SCALE, widthM: (2.2 * text) / SCALE }
-      const at = leastCrowded(placesIn(free, takes), takes, standing.value)!.at
-      const fits = takes.lengthM <= area.lengthM && takes.widthM <= area.widthM
-      return { room, name: room.name, size, at, text, fits, box: boxAround(at, takes) }
-    }),
+    rooms.value.reduce<RoomName[]>((drawn, room) => {
+      const name = nameOf(
+        room,
+        drawn.map(({ box }) => box),
+      )
+      return name ? [...drawn, name] : drawn
+    }, []),
   )
   /** What the figures of the map are not to cover. */
   const taken = computed(() => [...standing.value, ...wallLines.value, ...names.value.map(({ box }) => box)])

@@ -21,6 +21,7 @@ export function useFloorMap() {
   const mapOf = ref<string>('soonest')
   const leakId = computed(() => (mapOf.value === 'soonest' || mapOf.value === 'worst' ? null : mapOf.value))
   const drawnLeaks = computed(() => leaksOf(open.plan!).filter(({ leak, room }) => leak.at && room.storeyId))
+  const hasDrawnLeaks = computed(() => drawnLeaks.value.length > 0)
   const choices = computed(() => [
     { value: 'soonest', label: 'All leaks, the soonest here' },
     { value: 'worst', label: 'All leaks, the worst here' },
@@ -43,12 +44,11 @@ export function useFloorMap() {
       api.drawFloors(plan, leakId.value ? { leak: leakId.value } : (mapOf.value as FloorMapOf), signal),
     {
       isAsked: () =>
-        drawnLeaks.value.length > 0 &&
-        (!leakId.value || drawnLeaks.value.some((l) => l.leak.id === leakId.value)),
+        hasDrawnLeaks.value && (!leakId.value || drawnLeaks.value.some((l) => l.leak.id === leakId.value)),
       on: drawing,
     },
   )
-  const map = computed(() => (drawnLeaks.value.length ? (data.value ?? null) : null))
+  const map = computed(() => (hasDrawnLeaks.value ? (data.value ?? null) : null))
   const sheets = computed(() => map.value?.sheets.filter((s) => s.storeyId === view.storeyId) ?? [])
   const isCoarse = computed(() => map.value?.isCoarse === true)
 
@@ -101,5 +101,19 @@ export function useFloorMap() {
     }
   })
 
-  return { mapOf, leakId, choices, sheets, isCoarse, flow, timeS, play, showBands, outMl, spot, told }
+  return {
+    mapOf,
+    leakId,
+    choices,
+    hasDrawnLeaks,
+    sheets,
+    isCoarse,
+    flow,
+    timeS,
+    play,
+    showBands,
+    outMl,
+    spot,
+    told,
+  }
 }

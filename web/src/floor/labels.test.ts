@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { alongLine, boxAround, leastCrowded, placesIn } from './labels'
+import { alongLine, boxAround, fitsInto, leastCrowded, liesIn, placesBeside, placesIn } from './labels'
 
 const hall = { acrossM: 0, downM: 0, lengthM: 4, widthM: 3 }
 const words = { lengthM: 1, widthM: 0.5 }
@@ -43,5 +43,20 @@ describe('words on the drawing', () => {
       0.1,
     )
     expect(box).toEqual({ acrossM: 0.9, downM: 0.9, lengthM: 2.2, widthM: 0.2 })
+  })
+
+  it('stand beside a room that they do not fit into, and touch none of it', () => {
+    const cupboard = { acrossM: 3, downM: 1, lengthM: 0.8, widthM: 0.9 }
+    expect(fitsInto(cupboard, words)).toBe(false)
+    const places = placesBeside(cupboard, words, 0.1)
+    expect(places[0]).toEqual({ acrossM: 4.4, downM: 1.45 })
+    for (const at of places) expect(leastCrowded([at], words, [cupboard])!.coveredM2).toBe(0)
+    // Not on the room to its right, and not off the sheet.
+    const neighbour = { acrossM: 3.8, downM: 0, lengthM: 2, widthM: 3 }
+    const sheet = { acrossM: 0, downM: 0, lengthM: 6, widthM: 3 }
+    const free = places.filter((at) => liesIn(boxAround(at, words), sheet))
+    const found = leastCrowded(free, words, [cupboard, neighbour])!
+    expect(found.coveredM2).toBe(0)
+    expect(found.at).toEqual({ acrossM: 2.4, downM: 1.45 })
   })
 })

@@ -58,3 +58,36 @@ export function placesIn(area: FloorRectangle, size: Size): FloorPoint[] {
       downM: area.downM + area.widthM / 2 + down * spareM.down,
     }))
 }
+
+/** Places beside an area where words of a size touch none of it: at each side in its middle, then at its corners. */
+export function placesBeside(area: FloorRectangle, size: Size, gapM: number): FloorPoint[] {
+  const middle = {
+    acrossM: area.acrossM + area.lengthM / 2,
+    downM: area.downM + area.widthM / 2,
+  }
+  const away = {
+    acrossM: (area.lengthM + size.lengthM) / 2 + gapM,
+    downM: (area.widthM + size.widthM) / 2 + gapM,
+  }
+  const along = {
+    acrossM: (area.lengthM - size.lengthM) / 2,
+    downM: (area.widthM - size.widthM) / 2,
+  }
+  return [0, -1, 1].flatMap((part) => [
+    { acrossM: middle.acrossM + away.acrossM, downM: middle.downM + part * along.downM },
+    { acrossM: middle.acrossM - away.acrossM, downM: middle.downM + part * along.downM },
+    { acrossM: middle.acrossM + part * along.acrossM, downM: middle.downM + away.downM },
+    { acrossM: middle.acrossM + part * along.acrossM, downM: middle.downM - away.downM },
+  ])
+}
+
+/** Whether words of a size stay within an area. */
+export const fitsInto = (area: FloorRectangle, size: Size): boolean =>
+  size.lengthM <= area.lengthM && size.widthM <= area.widthM
+
+/** Whether one area lies in another. */
+export const liesIn = (inner: FloorRectangle, outer: FloorRectangle): boolean =>
+  inner.acrossM >= outer.acrossM &&
+  inner.downM >= outer.downM &&
+  inner.acrossM + inner.lengthM <= outer.acrossM + outer.lengthM &&
+  inner.downM + inner.widthM <= outer.downM + outer.widthM
