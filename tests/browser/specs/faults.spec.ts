@@ -187,6 +187,25 @@ test('starting sets are tried on this house, and the one that is taken stands in
   await expect(grid.getByRole('button', { name: /Bath, by the basin.*, Home: closes in 2:31/ })).toBeVisible()
 })
 
+test('starting sets of a house without a drive lead to where one is chosen', async ({ page, empty }) => {
+  await remember(page, { author: 'Maren Oddy' })
+  await page.goto(empty)
+  await page.getByLabel('New site').fill('House without a drive')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Rooms' }).first().click()
+  await page.getByRole('button', { name: /^Bungalow/ }).click()
+  await expect(page.getByTestId('water-map')).toBeVisible()
+  await page.getByRole('link', { name: 'Sensors' }).first().click()
+  await page.getByRole('button', { name: 'One under every hose' }).click()
+  await expect(page.getByText(/sensors were put in/)).toBeVisible()
+  await page.getByRole('link', { name: 'Rules' }).first().click()
+  const sets = page.getByRole('region', { name: 'Starting sets' })
+  await expect(sets.getByRole('row', { name: /^At once/ })).toContainText(/no end.*–.*(\d+) of \1.*–/)
+  await sets.getByRole('link', { name: 'Choose a drive first' }).click()
+  await expect(page.getByRole('heading', { name: 'The drive', exact: true })).toBeVisible()
+})
+
 test('a rule is written as text, broken, mended, and both views say the same', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/rules`)
   await page.getByRole('button', { name: 'If any of 10 sensors stays wet for 5 s when away or holiday: tell, then close at once.' }).click()

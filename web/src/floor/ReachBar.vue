@@ -132,7 +132,6 @@ const takeRepeaters = () => {
     >
       + {{ spec.name }}
     </button>
-    <span class="grow" />
     <button type="button" class="act-quiet" :disabled="!plan.installation.hubs.length" @click="findHubPlace">
       Best place for the hub
     </button>

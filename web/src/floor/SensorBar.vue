@@ -94,7 +94,6 @@ defineExpose({ drop: (specId: string, at: FloorPoint) => palette.value?.drop(spe
   <div class="flex flex-wrap items-center gap-x-3 gap-y-1">
     <DeviceLine class="w-full" placeholder="spot under basin" />
     <SensorPalette ref="palette" />
-    <span class="grow" />
     <button type="button" class="act-quiet" @click="underHoses">One under every hose</button>
     <button v-if="!working" type="button" class="act-quiet" @click="asFew">
       As few as keep every leak under {{ small }}

@@ -37,6 +37,7 @@ const add = () =>
       <li v-for="(contact, index) in contacts" :key="contact.id" class="bg-sheet rounded-sm p-4">
         <div class="grid grid-cols-2 items-end gap-x-4 gap-y-3" role="group" :aria-label="contact.name">
           <TextField
+            class="col-span-2"
             label="Name"
             :value="contact.name"
             required

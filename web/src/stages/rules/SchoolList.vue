@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { api } from '@/api/client'
 import type { SchoolOutcome } from '@/api/types'
 import { takeSchool } from '@/site/commands/ruled'
@@ -27,7 +28,10 @@ const words: Record<SchoolOutcome['school'], { name: string; hint: string }> = {
   tellAtHome: { name: 'Tell when home', hint: 'at once when nobody is, only told when somebody is' },
   hubAndLinks: { name: 'Hub and direct links', hint: 'at once, twice: link each with the valve shut' },
 }
-const litres = (m3: number | null) => (m3 == null ? '' : show('volume', m3, preferences.system))
+/** Of leaks that end; none does where nothing closes a valve. */
+const litres = (m3: number | null, none: string) =>
+  m3 == null ? none : show('volume', m3, preferences.system)
+const hasNoDrive = computed(() => open.plan!.installation.drives.length === 0)
 const rows = computed(() => (data.value ?? []).filter((s) => s.school !== 'asItIs' || s.rules.length > 0))
 const hasRates = computed(() => rows.value.some((s) => s.falseClosingsPerYear != null))
 /** What it does is seen in the grid, which comes up to where the table was. */
@@ -45,6 +49,11 @@ const isTaken = (school: SchoolOutcome) =>
     <button type="button" class="act-quiet -ml-2" :aria-expanded="isShown" @click="isShown = !isShown">
       {{ isShown ? '− Starting sets' : '+ Starting sets, with what each costs here' }}
     </button>
+    <p v-if="isShown && hasNoDrive" class="mt-1 max-w-prose">
+      <RouterLink :to="{ name: 'drive' }" class="text-moss underline underline-offset-2"
+        >Choose a drive first</RouterLink
+      >: nothing turns a stop valve yet, and no set ends a leak without one.
+    </p>
     <p v-if="trouble" role="alert" class="text-clay font-semibold">{{ trouble }}</p>
     <!-- As high as the table will be, so that nothing below moves when it comes. -->
     <p
@@ -84,15 +93,20 @@ const isTaken = (school: SchoolOutcome) =>
               </button>
             </th>
             <td class="figures text-river px-3 text-right text-[17px] font-bold whitespace-nowrap">
-              {{ litres(school.worstM3) }}
+              {{ litres(school.worstM3, 'no end') }}
             </td>
-            <td class="figures text-river px-3 text-right whitespace-nowrap">{{ litres(school.meanM3) }}</td>
+            <td class="figures text-river px-3 text-right whitespace-nowrap">
+              {{ litres(school.meanM3, '–') }}
+            </td>
             <td class="figures px-3 text-right" :class="{ 'text-clay font-bold': school.leaksThatRunOn }">
               {{ school.leaksThatRunOn }} of {{ school.leaks }}
             </td>
             <td class="figures px-3 text-right">
-              {{ school.faultsThatLetRun == null ? '' : figure(school.faultsThatLetRun) }} of
-              {{ faults.length }}
+              {{
+                school.faultsThatLetRun == null
+                  ? '–'
+                  : `${figure(school.faultsThatLetRun)} of ${faults.length}`
+              }}
             </td>
             <td v-if="hasRates" class="figures px-3 text-right">
               {{ school.falseClosingsPerYear == null ? '' : figure(school.falseClosingsPerYear) }}
