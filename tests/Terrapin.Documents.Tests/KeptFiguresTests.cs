@@ -62,9 +62,40 @@ public class KeptFiguresTests
         {
             plan["building"]!["supply"]!["staticPressurePa"] = 4.5e5 + (across * 3e5);
         }
-        else if (plan["installation"]!["rules"]!.AsArray() is { Count: > 0 } rules)
+        else if (kind == 8 && plan["installation"]!["rules"]!.AsArray() is { Count: > 0 } rules)
         {
             rules[which % rules.Count]!["confirmS"] = Math.Round(down * 60);
+        }
+        else if (kind > 8 && sensors.Count > 0)
+        {
+            EditSensor(plan, sensors[which % sensors.Count]!, kind - 9, across);
+        }
+    }
+
+    /// <summary>What is said of one sensor but where it lies; by its tags it joins a rule.</summary>
+    private static void EditSensor(JsonNode plan, JsonNode sensor, int kind, double share)
+    {
+        if (kind == 0)
+        {
+            sensor["tags"] = share < 0.5 ? new JsonArray("wet") : new JsonArray();
+        }
+        else if (kind == 1)
+        {
+            sensor["reportEveryS"] = Math.Round(60 + (share * 80000));
+        }
+        else if (kind == 2)
+        {
+            sensor["cover"] = share < 0.5 ? "metalLid" : "none";
+        }
+        else if (kind == 3)
+        {
+            sensor["hold"] = share < 0.5 ? "loose" : "fixed";
+        }
+        else if (plan["installation"]!["rules"]!.AsArray() is { Count: > 0 } rules)
+        {
+            rules[0]!["sensorIds"] = new JsonArray();
+            rules[0]!["allBut"] = true;
+            rules[0]!["tags"] = new JsonArray("wet");
         }
     }
 
@@ -96,7 +127,7 @@ public class KeptFiguresTests
     public void A_plan_comes_to_the_same_whatever_was_assessed_before(string demo)
     {
         var floors = new FloorMemory();
-        Gen.Select(Gen.Int[0, 8], Gen.Int[0, 50], Gen.Double[0.02, 0.98], Gen.Double[0.02, 0.98]).Array[6].Sample(
+        Gen.Select(Gen.Int[0, 13], Gen.Int[0, 50], Gen.Double[0.02, 0.98], Gen.Double[0.02, 0.98]).Array[9].Sample(
             edits =>
             {
                 JsonNode plan = DemoPlan(demo);
@@ -206,6 +237,31 @@ public class KeptFiguresTests
             JsonNode fresh = JsonNode.Parse(Answer(PlanJson.Read(Utf8(plan)), new AssessmentMemory(floors)))!;
             Assert.NotEmpty(fresh["cases"]!.AsArray());
             Assert.Empty(Differences(fresh, JsonNode.Parse(Answer(reader.Read(Utf8(plan)), memory)), ""));
+        }
+    }
+
+    /// <summary>A sensor's tag changes nothing of its own, but which rules hear it.</summary>
+    [Fact]
+    public void A_sensor_that_joins_a_rule_by_its_tag_closes_the_valve()
+    {
+        var floors = new FloorMemory();
+        var reader = new PlanReader();
+        var memory = new AssessmentMemory(floors);
+        JsonNode plan = DemoPlan("net-loft");
+        JsonArray rules = plan["installation"]!["rules"]!.AsArray();
+        rules.RemoveAt(2);
+        rules.RemoveAt(1);
+        rules[0]!["sensorIds"] = new JsonArray();
+        rules[0]!["allBut"] = true;
+        rules[0]!["modes"] = new JsonArray("home", "away", "asleep", "holiday");
+        rules[0]!["tags"] = new JsonArray("close");
+        string? before = null;
+        foreach (JsonNode sensor in plan["installation"]!["sensors"]!.AsArray().Select(s => s!))
+        {
+            sensor["tags"] = new JsonArray("close");
+            JsonNode fresh = JsonNode.Parse(Answer(PlanJson.Read(Utf8(plan)), new AssessmentMemory(floors)))!;
+            Assert.Empty(Differences(fresh, JsonNode.Parse(Answer(reader.Read(Utf8(plan)), memory)), ""));
+            Assert.NotEqual(before, before = fresh.ToJsonString());
         }
     }
 }

@@ -23,7 +23,7 @@ internal static class CaseCheck
     public static IReadOnlyList<CaseOutcome> Of(Plan plan, IReadOnlyList<LeakRehearsal> leaks, RadioReach reach) => [.. (plan.Cases ?? []).Select(kept =>
     {
         LeakRehearsal Ready(string id) => leaks.First(l => l.LeakId == id);
-        double? lostM3 = Ready(kept.LeakId).In(kept, reach, Ready).AllLostM3;
+        double? lostM3 = Ready(kept.LeakId).MostLostM3(kept, reach, Ready);
         return new CaseOutcome(kept.Id, lostM3, lostM3 <= kept.MostM3 + SameM3);
     })];
 

@@ -53,10 +53,14 @@ public sealed record FaultMatrix(IReadOnlyList<Fault> Faults, IReadOnlyList<Faul
         {
             for (int m = 0; m < Modes.Length; m++)
             {
-                rows[(i * Modes.Length) + m] = new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(set => CellOf(leaks[i].WorstIn(Modes[m], set, reach)))]);
+                // Those that are alike are rehearsed once.
+                int first = Array.IndexOf(Modes, leaks[i].AlikeOf(Modes[m]));
+                rows[(i * Modes.Length) + m] = first < m
+                    ? rows[(i * Modes.Length) + first] with { Mode = Modes[m] }
+                    : new FaultRow(leaks[i].LeakId, Modes[m], [.. broken.Select(set => CellOf(leaks[i].WorstIn(Modes[m], set, reach)))]);
             }
         });
-        return new FaultMatrix(faults, rows, rows.Length * broken.Length);
+        return new FaultMatrix(faults, rows, leaks.Sum(l => Modes.Count(m => l.AlikeOf(m) == m)) * broken.Length);
     }
 
     private static FaultCell CellOf(Rehearsed rehearsed) => new(

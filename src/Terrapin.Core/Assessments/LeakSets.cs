@@ -37,7 +37,8 @@ internal sealed record LeakSets(
             return !leak.WorstWithout(mode, [.. failed.Select(i => parts[i])], reach).Ends;
         });
 
-        var byModes = Modes.Select(mode => (Mode: mode, Sets: SetsIn(mode)))
+        var ofFirst = Modes.Where(mode => leak.AlikeOf(mode) == mode).ToDictionary(mode => mode, SetsIn);
+        var byModes = Modes.Select(mode => (Mode: mode, Sets: ofFirst[leak.AlikeOf(mode)]))
             .GroupBy(m => string.Join(';', m.Sets.Select(s => string.Join(',', s))))
             .Select(g => ((IReadOnlyList<Mode>)[.. g.Select(m => m.Mode)], g.First().Sets));
         return new LeakSets(leak.LeakId, parts, [.. byModes], Rehearsal.Parts.Batched(plan, parts), rehearsals);

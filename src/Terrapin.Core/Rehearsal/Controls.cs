@@ -8,15 +8,19 @@ namespace Terrapin.Core.Rehearsal;
 /// <param name="Program"><see langword="null"/>: no hub is chosen that would run the rules.</param>
 /// <param name="WorstStartsMin">Times of day, minutes from midnight, of which one is the worst for a leak to begin; empty where nothing hangs on the clock.</param>
 /// <param name="Beforehand">Rules, by index, that may have closed a valve long before it leaks: when a mode came, or when a sensor fell silent.</param>
-internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double[] WorstStartsMin, int[] Beforehand)
+/// <param name="Alike">For each mode the first in which all goes as in it: the same rules hold, and everybody hears the same.</param>
+internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double[] WorstStartsMin, int[] Beforehand, Mode[] Alike)
 {
+    private static readonly Mode[] EveryMode = Enum.GetValues<Mode>();
+    private static readonly AlertWay[] EveryWay = Enum.GetValues<AlertWay>();
+
     /// <param name="plan">A checked plan.</param>
     public static Controls Of(Plan plan)
     {
         string[] driven = [.. plan.Installation.Drives.Select(d => d.StopValveId)];
         if (plan.Installation.Hubs.Count == 0)
         {
-            return new Controls(driven, null, [], []);
+            return new Controls(driven, null, [], [], AlikeIn(plan));
         }
 
         Rule[] rules = [.. plan.Installation.Rules.Select(r => r.Naming(plan.Installation.Sensors))];
@@ -24,8 +28,18 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
             driven,
             RuleProgram.Compile(rules, [.. plan.Installation.Sensors.Select(s => s.Id)], driven, [.. (plan.Installation.Buttons ?? []).Select(b => b.Id)], rules.Any(r => r.Action == RuleAction.Open) ? RuleGuards.Of(plan, driven) : null),
             StartsMin(rules, (plan.Installation.Contacts ?? []).Select(c => c.Hours)),
-            [.. Enumerable.Range(0, rules.Length).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })]);
+            [.. Enumerable.Range(0, rules.Length).Where(i => rules[i] is { Action: RuleAction.Close, WaitsFor: RuleTrigger.ModeComes or RuleTrigger.SensorSilent })],
+            AlikeIn(plan));
     }
+
+    private static Mode[] AlikeIn(Plan plan) => [.. EveryMode.Select(mode => EveryMode.First(first => AreAlike(plan.Installation, first, mode)))];
+
+    private static bool AreAlike(Installation installation, Mode one, Mode other) => one == other
+        || (installation.Rules.All(r => r.Modes.Contains(one) == r.Modes.Contains(other))
+            && (installation.Contacts ?? []).All(c => EveryWay.All(way => HearsAtSomeHour(c, way, one) == HearsAtSomeHour(c, way, other))));
+
+    /// <summary>Hours are the same in every mode.</summary>
+    private static bool HearsAtSomeHour(Contact contact, AlertWay way, Mode mode) => contact.Ways.Contains(way) && (contact with { Hours = null }).Hears(way, mode, 0);
 
     /// <summary>
     /// Between two of these nothing changes for a leak but that it waits longer or shorter for the next: hours begin or are over, and what

@@ -64,7 +64,16 @@ internal sealed class LeakMemory
             && ReferenceEquals(one.Buttons, other.Buttons)
             && ReferenceEquals(one.Switches, other.Switches)
             && LeakWater.AnySensorDrawn(a) == LeakWater.AnySensorDrawn(b)
-            && one.Sensors.Select(s => s.Id).SequenceEqual(other.Sensors.Select(s => s.Id));
+            && one.Sensors.Select(s => s.Id).SequenceEqual(other.Sensors.Select(s => s.Id))
+            && JoinSameRules(one, other);
+    }
+
+    /// <summary>By its room or its tags a sensor may join a rule that is the same as before.</summary>
+    /// <param name="one">With the same rules as the other, and the same sensors in the same order but for what is said of them.</param>
+    private static bool JoinSameRules(Installation one, Installation other)
+    {
+        Rule[] ofGroups = [.. one.Rules.Where(r => r.IsOfGroup)];
+        return one.Sensors.Zip(other.Sensors).All(s => ReferenceEquals(s.First, s.Second) || ofGroups.All(r => r.Names(s.First) == r.Names(s.Second)));
     }
 
     private static int[] Moved(Plan from, Plan to) =>

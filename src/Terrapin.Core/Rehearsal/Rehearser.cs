@@ -162,29 +162,40 @@ internal sealed class LeakRehearsal
         return !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
     }
 
+    /// <summary>The first of the modes in which all goes as in one, while that mode lasts.</summary>
+    public Mode AlikeOf(Mode mode) => controls.Alike[(int)mode];
+
     public Rehearsed In(Mode mode)
     {
-        (Rehearsed worst, Rehearsed? best) = runs.GetOrAdd(mode, Run);
-        return Between(worst, best);
+        (Rehearsed worst, Rehearsed? best) = runs.GetOrAdd(AlikeOf(mode), Run);
+        return Between(worst, best) with { Mode = mode };
     }
 
-    /// <summary>A rehearsal that is kept with the plan; run once while neither it nor one of its leaks is another.</summary>
+    /// <summary>What a rehearsal that is kept with the plan loses at most, of all its leaks, m³; <see langword="null"/>: without end, or not known. Run once while nothing that decides it is another.</summary>
     /// <param name="kept">Of this leak.</param>
     /// <param name="reach">What radio reaches in the plan.</param>
     /// <param name="ready">Makes another leak of the plan ready.</param>
-    public Rehearsed In(RehearsalCase kept, RadioReach reach, Func<string, LeakRehearsal> ready)
+    public double? MostLostM3(RehearsalCase kept, RadioReach reach, Func<string, LeakRehearsal> ready)
     {
         LeakRehearsal[] others = [.. kept.Meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
         // Without power repeaters fail, and radio decides too.
         bool hangsOnReach = kept.Faults.Contains(Fault.MainsFailed) || kept.Meanwhile.Any(m => m.Fault == Fault.MainsFailed);
-        if (!hangsOnReach && cases.TryGetValue(kept, out (LeakRehearsal[] Others, Rehearsed Ran) known) && known.Others.SequenceEqual(others))
+        Rehearsed ran = (hangsOnReach ? null : RunOf(kept, others)) ?? Worst(kept.Mode, corner => new Broken(plan, reach, kept.Faults, corner, []), new LeakStory(kept.Meanwhile, [.. others.Select(o => o.most)]));
+        cases[kept] = (others, ran);
+        return most.Screening.NoUpperBound ? null : ran.AllLostM3;
+    }
+
+    /// <summary>What it ran of a kept rehearsal, or the same leak did before some sensors were moved, if it ends as then.</summary>
+    private Rehearsed? RunOf(RehearsalCase kept, LeakRehearsal[] others)
+    {
+        if (cases.TryGetValue(kept, out (LeakRehearsal[] Others, Rehearsed Ran) own) && own.Others.SequenceEqual(others))
         {
-            return known.Ran;
+            return own.Ran;
         }
 
-        Rehearsed ran = In(kept.Mode, kept.Faults, reach, kept.Meanwhile, ready);
-        cases[kept] = (others, ran);
-        return ran;
+        return before is { } earlier && earlier.cases.TryGetValue(kept, out (LeakRehearsal[] Others, Rehearsed Ran) then) && then.Others.SequenceEqual(others) && EndsAsBefore(then.Ran, changedFromM3)
+            ? then.Ran
+            : null;
     }
 
     /// <summary>The same with something broken.</summary>
