@@ -43,6 +43,7 @@ internal sealed class PlanParts
         Contacts = MaybeOf<IReadOnlyList<Contact>>(installation, "contacts"),
         Buttons = MaybeOf<IReadOnlyList<HandButton>>(installation, "buttons"),
         Switches = MaybeOf<IReadOnlyList<LoadSwitch>>(installation, "switches"),
+        ModesSet = MaybeOf<IReadOnlyList<Mode>>(installation, "modesSet"),
     };
 
     private T Of<T>(JsonElement owner, string name)

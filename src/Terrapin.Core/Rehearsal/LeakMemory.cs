@@ -58,23 +58,22 @@ internal sealed class LeakMemory
             && ReferenceEquals(a.Catalogue, b.Catalogue)
             && ReferenceEquals(one.Drives, other.Drives)
             && ReferenceEquals(one.Hubs, other.Hubs)
+            && ReferenceEquals(one.Repeaters, other.Repeaters)
             && ReferenceEquals(one.Links, other.Links)
             && ReferenceEquals(one.Rules, other.Rules)
             && ReferenceEquals(one.Contacts, other.Contacts)
             && ReferenceEquals(one.Buttons, other.Buttons)
             && ReferenceEquals(one.Switches, other.Switches)
             && LeakWater.AnySensorDrawn(a) == LeakWater.AnySensorDrawn(b)
-            && one.Sensors.Select(s => s.Id).SequenceEqual(other.Sensors.Select(s => s.Id))
-            && JoinSameRules(one, other);
+            && one.Sensors.Count == other.Sensors.Count
+            && one.Sensors.Zip(other.Sensors).All(s => IsAtMostMoved(s.First, s.Second, one.Rules));
     }
 
-    /// <summary>By its room or its tags a sensor may join a rule that is the same as before.</summary>
-    /// <param name="one">With the same rules as the other, and the same sensors in the same order but for what is said of them.</param>
-    private static bool JoinSameRules(Installation one, Installation other)
-    {
-        Rule[] ofGroups = [.. one.Rules.Where(r => r.IsOfGroup)];
-        return one.Sensors.Zip(other.Sensors).All(s => ReferenceEquals(s.First, s.Second) || ofGroups.All(r => r.Names(s.First) == r.Names(s.Second)));
-    }
+    /// <summary>Whether a sensor is the same but for where it lies, and joins no rule by that: all else may make a difference to leaks that it does not hear.</summary>
+    private static bool IsAtMostMoved(Sensor was, Sensor now, IReadOnlyList<Rule> rules) => ReferenceEquals(was, now)
+        || (was with { RoomId = now.RoomId, At = now.At, Path = now.Path, MainPartAt = now.MainPartAt, Distances = now.Distances, Tags = now.Tags } == now
+            && (was.Tags ?? []).SequenceEqual(now.Tags ?? [])
+            && rules.All(r => r.Names(was) == r.Names(now)));
 
     private static int[] Moved(Plan from, Plan to) =>
         [.. Enumerable.Range(0, to.Installation.Sensors.Count).Where(i => !ReferenceEquals(from.Installation.Sensors[i], to.Installation.Sensors[i]))];
