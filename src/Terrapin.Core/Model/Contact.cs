@@ -48,7 +48,12 @@ public sealed record Contact
     /// <param name="way">One of theirs.</param>
     /// <param name="mode">Who is home.</param>
     /// <param name="atMin">The time of day, minutes from midnight, 0 to below a day.</param>
-    public bool Hears(AlertWay way, Mode mode, double atMin) => Modes.Contains(mode) && Hours?.Holds(atMin) != false && way switch
+    public bool Hears(AlertWay way, Mode mode, double atMin) => Hours?.Holds(atMin) != false && HearsIn(way, mode);
+
+    /// <summary>The same at the hours when they can be reached.</summary>
+    /// <param name="way">One of theirs.</param>
+    /// <param name="mode">Who is home.</param>
+    public bool HearsIn(AlertWay way, Mode mode) => Modes.Contains(mode) && way switch
     {
         AlertWay.Message => mode != Mode.Asleep,
         AlertWay.Call => true,

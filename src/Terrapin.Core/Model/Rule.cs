@@ -93,7 +93,12 @@ public sealed record HoursOfDay
     }
 
     /// <summary>The time of day so many minutes after midnight, or before: 0 to below a day.</summary>
-    public static double TimeOfDay(double min) => min - (Math.Floor(min / DayMin) * DayMin) is var time && time < DayMin ? time : 0;
+    public static double TimeOfDay(double min)
+    {
+        double time = min - (Math.Floor(min / DayMin) * DayMin);
+        // A hair before midnight is rounded up to it.
+        return time < DayMin ? time : 0;
+    }
 
     /// <summary>Whether a time of day lies in it.</summary>
     /// <param name="min">From midnight, 0 to below a day.</param>

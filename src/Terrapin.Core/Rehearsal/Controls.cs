@@ -12,7 +12,6 @@ namespace Terrapin.Core.Rehearsal;
 internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double[] WorstStartsMin, int[] Beforehand, Mode[] Alike)
 {
     private static readonly Mode[] EveryMode = Enum.GetValues<Mode>();
-    private static readonly AlertWay[] EveryWay = Enum.GetValues<AlertWay>();
 
     /// <param name="plan">A checked plan.</param>
     public static Controls Of(Plan plan)
@@ -36,10 +35,7 @@ internal sealed record Controls(string[] DrivenIds, RuleProgram? Program, double
 
     private static bool AreAlike(Installation installation, Mode one, Mode other) => one == other
         || (installation.Rules.All(r => r.Modes.Contains(one) == r.Modes.Contains(other))
-            && (installation.Contacts ?? []).All(c => EveryWay.All(way => HearsAtSomeHour(c, way, one) == HearsAtSomeHour(c, way, other))));
-
-    /// <summary>Hours are the same in every mode.</summary>
-    private static bool HearsAtSomeHour(Contact contact, AlertWay way, Mode mode) => contact.Ways.Contains(way) && (contact with { Hours = null }).Hears(way, mode, 0);
+            && (installation.Contacts ?? []).All(c => c.Ways.All(way => c.HearsIn(way, one) == c.HearsIn(way, other))));
 
     /// <summary>
     /// Between two of these nothing changes for a leak but that it waits longer or shorter for the next: hours begin or are over, and what

@@ -177,10 +177,10 @@ internal sealed class LeakRehearsal
     /// <param name="ready">Makes another leak of the plan ready.</param>
     public double? MostLostM3(RehearsalCase kept, RadioReach reach, Func<string, LeakRehearsal> ready)
     {
-        LeakRehearsal[] others = [.. kept.Meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
+        LeakRehearsal[] others = Beginning(kept.Meanwhile, ready);
         // Without power repeaters fail, and radio decides too.
         bool hangsOnReach = kept.Faults.Contains(Fault.MainsFailed) || kept.Meanwhile.Any(m => m.Fault == Fault.MainsFailed);
-        Rehearsed ran = (hangsOnReach ? null : RunOf(kept, others)) ?? Worst(kept.Mode, corner => new Broken(plan, reach, kept.Faults, corner, []), new LeakStory(kept.Meanwhile, [.. others.Select(o => o.most)]));
+        Rehearsed ran = (hangsOnReach ? null : RunOf(kept, others)) ?? Worst(kept.Mode, kept.Faults, reach, kept.Meanwhile, others);
         cases[kept] = (others, ran);
         return most.Screening.NoUpperBound ? null : ran.AllLostM3;
     }
@@ -206,8 +206,8 @@ internal sealed class LeakRehearsal
     /// <param name="ready">Makes another leak of the plan ready.</param>
     public Rehearsed In(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile> meanwhile, Func<string, LeakRehearsal> ready)
     {
-        LeakRehearsal[] others = [.. meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
-        Rehearsed worst = Worst(mode, corner => new Broken(plan, reach, faults, corner, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
+        LeakRehearsal[] others = Beginning(meanwhile, ready);
+        Rehearsed worst = Worst(mode, faults, reach, meanwhile, others);
         // Where all is measured, what the faults do may still not be known.
         LeakCase low = least ?? most;
         Rehearsed? best = low.Screening.NoLowerBound
@@ -218,7 +218,7 @@ internal sealed class LeakRehearsal
 
     /// <summary>The same at the end that gives the most litres alone.</summary>
     public Rehearsed WorstIn(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile>? meanwhile = null) =>
-        Worst(mode, corner => new Broken(plan, reach, faults, corner, []), meanwhile is null ? LeakStory.None : new LeakStory(meanwhile, []));
+        Worst(mode, faults, reach, meanwhile ?? [], []);
 
     /// <summary>The same with parts that have failed.</summary>
     public Rehearsed WorstWithout(Mode mode, IReadOnlyCollection<Part> failed, RadioReach reach) => Worst(mode, corner => new Broken(plan, reach, [], corner, failed), LeakStory.None);
@@ -263,6 +263,13 @@ internal sealed class LeakRehearsal
         bool isAsBefore = earlier?.least is not null && then?.Least is { } ended && ended.StartMin == worst.StartMin && EndsAsBefore(ended, leastChangedFromM3);
         return (worst, isAsBefore ? then!.Value.Least : RunAt(least, mode, Broken.Nothing(plan), LeakStory.None, worst.StartMin));
     }
+
+    /// <summary>The leaks that begin meanwhile, in the order of the steps that name them.</summary>
+    private static LeakRehearsal[] Beginning(IReadOnlyList<Meanwhile> meanwhile, Func<string, LeakRehearsal> ready) =>
+        [.. meanwhile.Where(m => m.Kind == MeanwhileKind.LeakStarts).Select(m => ready(m.LeakId!))];
+
+    private Rehearsed Worst(Mode mode, IReadOnlyCollection<Fault> faults, RadioReach reach, IReadOnlyList<Meanwhile> meanwhile, LeakRehearsal[] others) =>
+        Worst(mode, corner => new Broken(plan, reach, faults, corner, []), new LeakStory(meanwhile, [.. others.Select(o => o.most)]));
 
     /// <summary>What is not known to go on is dead; where something opens valves by itself, that may be the better end.</summary>
     private Rehearsed Worst(Mode mode, Func<Corner, Broken> broken, LeakStory story)

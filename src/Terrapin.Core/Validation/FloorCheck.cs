@@ -25,7 +25,7 @@ internal static class FloorCheck
             AddSize(plan, pointer, errors);
         }
 
-        if (errors.Count == 0)
+        if (!isKnown && errors.Count == 0)
         {
             InOrder.AddOrUpdate(plan.Building, plan.Catalogue);
         }

@@ -53,6 +53,13 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
     return { name, size, text, takes }
   }
 
+  const standingAt = (room: Room, words: ReturnType<typeof wordsOf>, at: FloorPoint): RoomName => ({
+    ...words,
+    room,
+    at,
+    box: boxAround(at, words.takes),
+  })
+
   /**
    * Where a room's words cover nothing: in it, without its size where that is too much, or else beside it. A symbol may stand on a name,
    * a wall or another name may not: then it is left out.
@@ -66,8 +73,7 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
       .filter((w) => fitsInto(area, w.takes))
     for (const words of inside) {
       const found = leastCrowded(placesIn(free, words.takes), words.takes, [...standing.value, ...others])!
-      if (found.coveredM2 === 0)
-        return { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+      if (found.coveredM2 === 0) return standingAt(room, words, found.at)
     }
     for (const line of [size, '']) {
       const words = wordsOf(room.name, line, 0)
@@ -75,8 +81,7 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
         liesIn(boxAround(at, words.takes), sheet.value),
       )
       const found = leastCrowded(places, words.takes, [...standing.value, ...floors.value, ...others])
-      if (found?.coveredM2 === 0)
-        return { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+      if (found?.coveredM2 === 0) return standingAt(room, words, found.at)
     }
     const words = inside.at(-1)
     if (!words) return undefined
@@ -84,17 +89,17 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
       (at) => leastCrowded([at], words.takes, others)!.coveredM2 === 0,
     )
     const found = leastCrowded(places, words.takes, standing.value)
-    return found && { room, ...words, at: found.at, box: boxAround(found.at, words.takes) }
+    return found && standingAt(room, words, found.at)
   }
-  const names = computed(() =>
-    rooms.value.reduce<RoomName[]>((drawn, room) => {
-      const name = nameOf(
-        room,
-        drawn.map(({ box }) => box),
-      )
-      return name ? [...drawn, name] : drawn
-    }, []),
-  )
+  const names = computed(() => {
+    const drawn: RoomName[] = []
+    for (const room of rooms.value) {
+      const boxes = drawn.map(({ box }) => box)
+      const name = nameOf(room, boxes)
+      if (name) drawn.push(name)
+    }
+    return drawn
+  })
   /** What the figures of the map are not to cover. */
   const taken = computed(() => [...standing.value, ...wallLines.value, ...names.value.map(({ box }) => box)])
 
@@ -102,7 +107,7 @@ export function useDrawnNames(things: DrawnThings, { textSize, symbolScale }: Dr
   function nameIn({ name, area }: Fixture): FloorPoint[] {
     const text = 0.6 * textSize.value
     const takes = { lengthM: (name.length * 0.55 * text) / SCALE, widthM: text / SCALE }
-    if (takes.lengthM > area.lengthM || takes.widthM > area.widthM) return []
+    if (!fitsInto(area, takes)) return []
     const found = leastCrowded(placesIn(area, takes), takes, symbols.value)
     return found?.coveredM2 === 0 ? [found.at] : []
   }

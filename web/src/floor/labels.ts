@@ -1,6 +1,6 @@
 import type { FloorPoint, FloorRectangle } from '@/api/types'
 import { grown } from '@/site/areas'
-import { bounds } from './geometry'
+import { bounds, middleOf } from './geometry'
 
 /** How much room words take on a drawing, m. */
 export interface Size {
@@ -61,10 +61,7 @@ export function placesIn(area: FloorRectangle, size: Size): FloorPoint[] {
 
 /** Places beside an area where words of a size touch none of it: at each side in its middle, then at its corners. */
 export function placesBeside(area: FloorRectangle, size: Size, gapM: number): FloorPoint[] {
-  const middle = {
-    acrossM: area.acrossM + area.lengthM / 2,
-    downM: area.downM + area.widthM / 2,
-  }
+  const middle = middleOf(area)
   const away = {
     acrossM: (area.lengthM + size.lengthM) / 2 + gapM,
     downM: (area.widthM + size.widthM) / 2 + gapM,

@@ -92,7 +92,10 @@ const isTaken = (school: SchoolOutcome) =>
                 Take it
               </button>
             </th>
-            <td class="figures text-river px-3 text-right text-[17px] font-bold whitespace-nowrap">
+            <td
+              class="figures px-3 text-right text-[17px] font-bold whitespace-nowrap"
+              :class="school.worstM3 == null ? 'text-clay' : 'text-river'"
+            >
               {{ litres(school.worstM3, 'no end') }}
             </td>
             <td class="figures text-river px-3 text-right whitespace-nowrap">
