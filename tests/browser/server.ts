@@ -1,7 +1,7 @@
 import { test as base, expect, type Page } from '@playwright/test'
 import { spawn } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtemp, rm } from 'node:fs/promises'
+import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
@@ -40,26 +40,37 @@ export async function startServer(withDemo: boolean): Promise<{ url: string; sto
   }
 }
 
-/** `empty` and `ownDemo`, a server of its own, for tests that begin from nothing or save; `demo`, one a worker, for those that save nothing. */
-export const test = base.extend<{ empty: string; ownDemo: string }, { demo: string }>({
-  ownDemo: async ({}, use) => {
-    const server = await startServer(true)
+/** A server of one's own, or one that a worker's tests share. */
+const serverWith =
+  (demo: boolean) =>
+  async ({}, use: (url: string) => Promise<void>) => {
+    const server = await startServer(demo)
     await use(server.url)
     await server.stop()
+  }
+
+/**
+ * Whoever saves nothing uses `demo`; whoever saves begins a site on `scratch`, or has a copy of a demo site there by `ownSite`, which gives
+ * its address: both servers are shared by the tests of a worker. `empty` and `ownDemo` are a test's own: they cost a start each, and are for
+ * tests of the list of sites, the firm's catalogue, or a site by its number of revisions among others.
+ */
+export const test = base.extend<{ empty: string; ownDemo: string; ownSite: (file: string) => Promise<string> }, { demo: string; scratch: string }>({
+  demo: [serverWith(true), { scope: 'worker' }],
+  scratch: [serverWith(false), { scope: 'worker' }],
+  ownDemo: serverWith(true),
+  empty: serverWith(false),
+  ownSite: async ({ scratch }, use) => {
+    await use(async (file) => {
+      const answer = await fetch(`${scratch}/api/sites/import`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', 'Terrapin-Author': 'Maren Oddy' },
+        body: await readFile(join(root, 'demo', `${file}.terrapin.json`)),
+      })
+      if (!answer.ok) throw new Error(`the copy of ${file} was refused: ${await answer.text()}`)
+      const { siteId } = (await answer.json()) as { siteId: string }
+      return `${scratch}/sites/${siteId}`
+    })
   },
-  empty: async ({}, use) => {
-    const server = await startServer(false)
-    await use(server.url)
-    await server.stop()
-  },
-  demo: [
-    async ({}, use) => {
-      const server = await startServer(true)
-      await use(server.url)
-      await server.stop()
-    },
-    { scope: 'worker' },
-  ],
   page: async ({ page }, use) => {
     const troubles: string[] = []
     page.on('pageerror', (error) => troubles.push(error.message))

@@ -3,9 +3,9 @@ import { choose } from './steps.js'
 
 const loft = '/sites/net-loft-tidewrack-quay'
 
-test('silence is no answer: a card, a room and a stage are ticked once somebody has said so', async ({ page, empty }) => {
+test('silence is no answer: a card, a room and a stage are ticked once somebody has said so', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Quiet house')
   await page.keyboard.press('Enter')
   const cards = page.getByRole('list', { name: 'Cards of the survey' })
@@ -28,9 +28,9 @@ test('silence is no answer: a card, a room and a stage are ticked once somebody 
   await expect(stage).toContainText('done')
 })
 
-test('a multi-turn valve is to be replaced, and only what that needs is asked', async ({ page, empty }) => {
+test('a multi-turn valve is to be replaced, and only what that needs is asked', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Old valve')
   await page.keyboard.press('Enter')
   const cards = page.getByRole('list', { name: 'Cards of the survey' })

@@ -14,17 +14,17 @@ const worked = [
   ['radio', '22.1 dB'],
 ] as const
 
-test('each calculator opens with its worked example and a line to copy', async ({ page, empty }) => {
+test('each calculator opens with its worked example and a line to copy', async ({ page, demo }) => {
   for (const [id, result] of worked) {
-    await page.goto(`${empty}/bench/${id}`)
+    await page.goto(`${demo}/bench/${id}`)
     await expect(page.getByTestId('bench-result')).toHaveText(new RegExp(result))
     await expect(page.getByTestId('bench-line')).toContainText('(')
     await expect(page.getByRole('main').getByText('Source.')).toBeVisible()
   }
 })
 
-test('a calculator follows what is typed, and refuses what cannot be beside its field', async ({ page, empty }) => {
-  await page.goto(`${empty}/bench/leak-flow`)
+test('a calculator follows what is typed, and refuses what cannot be beside its field', async ({ page, demo }) => {
+  await page.goto(`${demo}/bench/leak-flow`)
   const result = page.getByTestId('bench-result')
   const before = Number.parseFloat(await result.innerText())
   await type(page, 'Hole', '3/16 in', '4.76 mm')
@@ -35,8 +35,8 @@ test('a calculator follows what is typed, and refuses what cannot be beside its 
   await expect(page.getByRole('alert')).toContainText('outside what can be true')
 })
 
-test('the axis is dragged or nudged, and the travel follows', async ({ page, empty }) => {
-  await page.goto(`${empty}/bench/axis-offset`)
+test('the axis is dragged or nudged, and the travel follows', async ({ page, demo }) => {
+  await page.goto(`${demo}/bench/axis-offset`)
   const axis = page.getByRole('slider', { name: 'Axis of the motor' })
   await expect(axis).toBeVisible()
   const box = (await axis.boundingBox())!
@@ -64,8 +64,8 @@ test('the axis is dragged or nudged, and the travel follows', async ({ page, emp
   await expect(page.getByRole('alert')).toContainText('smaller than the grip radius')
 })
 
-test('straps on one side pull harder, and too hard for soft pipe', async ({ page, empty }) => {
-  await page.goto(`${empty}/bench/straps`)
+test('straps on one side pull harder, and too hard for soft pipe', async ({ page, demo }) => {
+  await page.goto(`${demo}/bench/straps`)
   await expect(page.getByTestId('bench-result')).toHaveText('88 N')
   await page.getByRole('switch', { name: 'Both on one side' }).click()
   await expect(page.getByTestId('bench-result')).toHaveText('733 N')

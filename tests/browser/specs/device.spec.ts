@@ -101,20 +101,20 @@ test('Core on the device gives the server’s figures, of the demos and of plans
   expect(assessed).toBeGreaterThan(10)
 })
 
-test('Core comes packed, under 2.2 MB, and the first load is under 200 kB of script', async ({ page, empty }) => {
+test('Core comes packed, under 2.2 MB, and the first load is under 200 kB of script', async ({ page, demo }) => {
   const [name] = await readdir(coreFolder)
   const packed = (await readdir(join(coreFolder, name!))).filter((file) => file.endsWith('.br'))
   const sizes = await Promise.all(packed.map(async (file) => (await stat(join(coreFolder, name!, file))).size))
   expect(sizes.reduce((sum, size) => sum + size)).toBeLessThan(2.2 * MB)
 
-  const answer = await fetch(`${empty}/core/${name}/dotnet.js`, {
+  const answer = await fetch(`${demo}/core/${name}/dotnet.js`, {
     headers: { 'Accept-Encoding': 'br' },
   })
   expect(answer.headers.get('Content-Encoding')).toBe('br')
   expect(answer.headers.get('Cache-Control')).toContain('immutable')
   expect(await answer.text()).toContain('dotnet')
   const wasm = packed.find((file) => file.startsWith('dotnet.native') && file.includes('.wasm'))!.slice(0, -3)
-  expect((await fetch(`${empty}/core/${name}/${wasm}`)).headers.get('Content-Type')).toBe('application/wasm')
+  expect((await fetch(`${demo}/core/${name}/${wasm}`)).headers.get('Content-Type')).toBe('application/wasm')
 
   let script = 0
   page.on('response', (response) => {
@@ -125,7 +125,7 @@ test('Core comes packed, under 2.2 MB, and the first load is under 200 kB of scr
       () => undefined,
     )
   })
-  await page.goto(empty)
+  await page.goto(demo)
   await expect(page.getByLabel('New site')).toBeVisible()
   expect(script).toBeGreaterThan(0)
 })

@@ -104,7 +104,6 @@ test('whatever is drawn is dragged by mouse, is one step of undo, and Escape put
   await undo(page).click()
   await expectAt(sensor, start)
   await expect(undo(page)).toBeDisabled()
-
 })
 
 /** What is dragged, on which storey, and by how many metres: nothing of it is refused, and nothing snaps. */
@@ -149,16 +148,19 @@ for (const [width, with_] of [
 for (const width of [1280, 390]) {
   test.describe(`a house at ${width} px`, () => {
     test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
-    test('a wall between rooms is dragged for both, with its doorway; the storey is drawn once more above', async ({ page, empty }) => {
+    test('a wall between rooms is dragged for both, with its doorway; the storey is drawn once more above', async ({ page, scratch }) => {
       await remember(page, { author: 'Maren Oddy' })
-      await page.goto(empty)
+      await page.goto(scratch)
       await page.getByLabel('New site').fill('House by the slip')
       await page.keyboard.press('Enter')
       await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
       await page.getByRole('link', { name: 'Rooms' }).first().click()
       const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
       const line = page.getByRole('textbox', { name: 'Room, size and fixtures in one line' })
-      for (const [typed, name] of [['kitchen 3 x 2.5', /^Room Kitchen/], ['larder 2 x 2.5', /^Room Larder/]] as const) {
+      for (const [typed, name] of [
+        ['kitchen 3 x 2.5', /^Room Kitchen/],
+        ['larder 2 x 2.5', /^Room Larder/],
+      ] as const) {
         await line.fill(typed)
         await line.press('Enter')
         await expect(drawing.getByRole('button', { name })).toBeVisible()

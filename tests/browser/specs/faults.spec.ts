@@ -60,13 +60,13 @@ test('another rehearsal is laid over it, and follows what is broken', async ({ p
   await expect(drawn.getByText('Nothing broken')).toBeVisible()
 })
 
-test('a handle that snags is drawn where it stands, and a rule that closes once more is tried and done', async ({ page, ownDemo }) => {
+test('a handle that snags is drawn where it stands, and a rule that closes once more is tried and done', async ({ page, demo }) => {
   const leak = '/sites/hollin-bank/rehearse?leak=dairy-pipe&mode=away&faults=driveSnags'
-  await page.goto(`${ownDemo}${leak}`)
+  await page.goto(`${demo}${leak}`)
   await expect(page.getByTestId('escape')).toContainText('no end')
   await page.getByRole('button', { name: /^Stroke ends, water runs on/ }).press('Enter')
   await expect(page.getByText('valve stands at 45°')).toBeVisible()
-  await page.goto(`${ownDemo}/sites/hollin-bank/rehearse?view=faults`)
+  await page.goto(`${demo}/sites/hollin-bank/rehearse?view=faults`)
   const row = page.getByRole('row', { name: /^Pipe along the north wall/ }).first()
   await row.getByRole('button', { name: 'What helps' }).click()
   const again = page.getByRole('listitem').filter({ hasText: /to close once more when it has not; a handle that snags may break/ })
@@ -74,10 +74,10 @@ test('a handle that snags is drawn where it stands, and a rule that closes once 
   await expect(
     page.getByRole('button', { name: /^Pipe along the north wall.*caught half way on the first stroke.*: [\d.]+ L/ }).first(),
   ).toBeVisible()
-  await page.goto(`${ownDemo}${leak}`)
+  await page.goto(`${demo}${leak}`)
   await expect(page.getByTestId('escape')).not.toContainText('no end')
   await expect(page.getByRole('listitem').filter({ hasText: 'Valve starts to turn' })).toHaveCount(2)
-  await page.goto(`${ownDemo}/sites/hollin-bank/rules`)
+  await page.goto(`${demo}/sites/hollin-bank/rules`)
   await expect(page.getByText(/works a handle once more that has snagged: that may free it, or break it/).first()).toBeVisible()
 })
 
@@ -187,9 +187,9 @@ test('starting sets are tried on this house, and the one that is taken stands in
   await expect(grid.getByRole('button', { name: /Bath, by the basin.*, Home: closes in 2:31/ })).toBeVisible()
 })
 
-test('starting sets of a house without a drive lead to where one is chosen', async ({ page, empty }) => {
+test('starting sets of a house without a drive lead to where one is chosen', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('House without a drive')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()

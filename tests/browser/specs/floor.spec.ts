@@ -1,9 +1,9 @@
 import { expect, remember, test } from '../server.js'
 import { choose, type } from './steps.js'
 
-test('a house is drawn from nothing by keyboard, and a sensor that moves changes the litres', async ({ page, empty }) => {
+test('a house is drawn from nothing by keyboard, and a sensor that moves changes the litres', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Drawn house')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Add a pipe' }).click()

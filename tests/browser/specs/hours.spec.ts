@@ -8,8 +8,8 @@ for (const width of [1280, 390]) {
     test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
     test.beforeEach(({ page }) => remember(page, { author: 'Maren Oddy' }))
 
-    test('a rule holds by night, the gap by day is found, the worst time of day is rehearsed and another asked for', async ({ page, ownDemo }) => {
-      await page.goto(`${ownDemo}${site}/rules`)
+    test('a rule holds by night, the gap by day is found, the worst time of day is rehearsed and another asked for', async ({ page, demo }) => {
+      await page.goto(`${demo}${site}/rules`)
       const grid = page.getByRole('region', { name: 'Who closes what, when' })
       await grid.getByRole('button', { expanded: false }).first().click()
       const card = grid.getByRole('listitem').first()
@@ -40,8 +40,8 @@ for (const width of [1280, 390]) {
       await expect(page.getByRole('listitem').filter({ hasText: 'Valve starts to turn' })).toContainText('1 h 00 min')
     })
 
-    test('a rule of one room waits for the cold, by fields and as text, and what does not measure it is named', async ({ page, ownDemo }) => {
-      await page.goto(`${ownDemo}${loft}/rules`)
+    test('a rule of one room waits for the cold, by fields and as text, and what does not measure it is named', async ({ page, demo }) => {
+      await page.goto(`${demo}${loft}/rules`)
       await page.getByRole('button', { name: 'Add a rule' }).click()
       const card = page.getByRole('listitem').filter({ hasText: 'Waits for' }).last()
       await card.getByRole('button', { name: 'Waits for' }).click()

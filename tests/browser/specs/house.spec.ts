@@ -41,10 +41,10 @@ class Hand {
 }
 
 /** 4 rooms, 7 fixtures, 6 sensors, one driven valve, a hub and a rule: to the litres. */
-async function enterHouse(page: Page, empty: string): Promise<number> {
+async function enterHouse(page: Page, server: string): Promise<number> {
   const hand = new Hand(page)
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(empty)
+  await page.goto(server)
   await hand.write(page.getByLabel('New site'), 'House by the slip')
   await hand.key('Enter')
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
@@ -98,25 +98,25 @@ async function enterHouse(page: Page, empty: string): Promise<number> {
   return hand.actions
 }
 
-test('a house of four rooms, seven fixtures and six sensors is entered in under 90 actions', async ({ page, empty }) => {
-  const actions = await enterHouse(page, empty)
+test('a house of four rooms, seven fixtures and six sensors is entered in under 90 actions', async ({ page, scratch }) => {
+  const actions = await enterHouse(page, scratch)
   test.info().annotations.push({ type: 'actions', description: `${actions}` })
   expect(actions).toBeLessThan(90)
 })
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
-  test('the same house is entered in under 120 actions', async ({ page, empty }) => {
-    const actions = await enterHouse(page, empty)
+  test('the same house is entered in under 120 actions', async ({ page, scratch }) => {
+    const actions = await enterHouse(page, scratch)
     test.info().annotations.push({ type: 'actions', description: `${actions}` })
     expect(actions).toBeLessThan(120)
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   })
 })
 
-test('a ready-made house is stretched to size, and one that cannot be is refused', async ({ page, empty }) => {
+test('a ready-made house is stretched to size, and one that cannot be is refused', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Ready-made')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
@@ -157,11 +157,14 @@ test('the sheet is moved and zoomed by wheel, keys and buttons, and what is draw
   // A turn of the wheel may come in several parts.
   let near = await boxOf()
   await expect
-    .poll(async () => {
-      const last = near
-      near = await boxOf()
-      return near.width - last.width
-    }, { intervals: [300] })
+    .poll(
+      async () => {
+        const last = near
+        near = await boxOf()
+        return near.width - last.width
+      },
+      { intervals: [300] },
+    )
     .toBe(0)
   expect(Math.abs(near.x + near.width / 2 - x)).toBeLessThan(3)
   // Where rooms stay, their floor moves the sheet.

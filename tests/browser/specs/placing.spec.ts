@@ -10,9 +10,7 @@ test('places are found, say what they buy, and are accepted one by one', async (
   await page.getByRole('button', { name: 'Find places' }).click()
   await expect(page.getByText('2 leaks that nothing hears')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Find places' })).toBeVisible()
-  await expect(
-    page.getByRole('group', { name: 'Litres against sensors' }).getByRole('button'),
-  ).not.toHaveCount(0)
+  await expect(page.getByRole('group', { name: 'Litres against sensors' }).getByRole('button')).not.toHaveCount(0)
   const wheel = page.getByRole('listitem').filter({ hasText: 'Accept' }).filter({ hasText: 'Wheel room' })
   await expect(wheel).toContainText('nothing would hear it')
   const left = page.getByRole('button', { name: /^Accept Bath/ })
@@ -29,12 +27,9 @@ test('places are found, say what they buy, and are accepted one by one', async (
   await expect(page.getByText('No sensor ever knows of Basin hose in Wheel room')).toBeVisible()
 })
 
-test('a fixture goes to a wall with its leak points, takes them along, and a refused edit is marked where it is', async ({
-  page,
-  empty,
-}) => {
+test('a fixture goes to a wall with its leak points, takes them along, and a refused edit is marked where it is', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Fixture house')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Add a pipe' }).click()
@@ -113,9 +108,9 @@ test('a fixture goes to a wall with its leak points, takes them along, and a ref
   await page.getByRole('button', { name: 'Done', exact: true }).click()
 })
 
-test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, ownDemo }) => {
+test('a picture lies under the drawing, scaled by two places and their distance', async ({ page, ownSite }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${ownDemo}/sites/saint-brannocs/rooms`)
+  await page.goto(`${await ownSite('saint-brannocs')}/rooms`)
   await expect(page.getByRole('heading', { name: 'Ground floor' })).toBeVisible()
   const png = await page.evaluate(() => {
     const canvas = document.createElement('canvas')

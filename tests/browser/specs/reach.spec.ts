@@ -159,9 +159,9 @@ for (const width of [1280, 390]) {
   })
 }
 
-test('a signal that was saved says who read it', async ({ page, ownDemo }) => {
+test('a signal that was saved says who read it', async ({ page, ownSite }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${ownDemo}${reach}?view=list`)
+  await page.goto(`${await ownSite('net-loft')}/reach?view=list`)
   const row = page.getByRole('main').locator('details', { hasText: 'Shop' }).first()
   await row.locator('summary').click()
   await type(page, 'Signal read in place, dBm', '-77', '-77')

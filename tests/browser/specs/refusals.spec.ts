@@ -43,12 +43,13 @@ test('not measured is an answer that widens the figures', async ({ page, demo })
   await expect(page.getByTestId('escape')).toContainText('at most')
 })
 
-test("a second window's stale save is refused without loss", async ({ page, context, ownDemo }) => {
+test("a second window's stale save is refused without loss", async ({ page, context, ownSite }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(`${ownDemo}${site}/main`)
+  const stopValve = `${await ownSite('net-loft')}/main`
+  await page.goto(stopValve)
   const other = await (await context.browser()!.newContext()).newPage()
   await remember(other, { author: 'Tove Brill', survey: 'sheet' })
-  await other.goto(`${ownDemo}${site}/main`)
+  await other.goto(stopValve)
 
   await type(page, 'Free bore', '19', '19 mm')
   await page.getByRole('button', { name: 'Save' }).click()
@@ -78,11 +79,12 @@ test("a second window's stale save is refused without loss", async ({ page, cont
   await expect(other.getByRole('dialog', { name: 'Revisions' }).getByRole('listitem')).toHaveCount(4)
 })
 
-test('stale work can be saved on top of what is newer', async ({ page, context, ownDemo }) => {
+test('stale work can be saved on top of what is newer', async ({ page, context, ownSite }) => {
   await remember(page, { author: 'Maren Oddy', survey: 'sheet' })
-  await page.goto(`${ownDemo}${site}/main`)
+  const stopValve = `${await ownSite('net-loft')}/main`
+  await page.goto(stopValve)
   const other = await context.newPage()
-  await other.goto(`${ownDemo}${site}/main`)
+  await other.goto(stopValve)
   await type(other, 'Pressure at rest', '4.2 bar', '4.2 bar')
   await other.keyboard.press('Control+s')
   await expect(other.getByText('Revision 2')).toBeVisible()
@@ -93,9 +95,9 @@ test('stale work can be saved on top of what is newer', async ({ page, context, 
   await expect(page.getByRole('textbox', { name: 'Free bore', exact: true })).toHaveValue('19 mm')
 })
 
-test('a file that is no site file is refused with its reason', async ({ page, empty }) => {
+test('a file that is no site file is refused with its reason', async ({ page, demo }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(empty)
+  await page.goto(demo)
   for (const [content, told] of [
     ['no json at all', 'this is not JSON'],
     ['{"format":"something else"}', 'not a site file'],
@@ -104,5 +106,5 @@ test('a file that is no site file is refused with its reason', async ({ page, em
     await page.getByLabel('Site file').setInputFiles({ name: 'site.json', mimeType: 'application/json', buffer: Buffer.from(content) })
     await expect(page.getByRole('alert')).toContainText(told)
   }
-  await expect(page.getByRole('heading', { name: 'No site yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Put away/ })).toHaveCount(4)
 })

@@ -5,8 +5,8 @@ for (const width of [1280, 390]) {
     test.use({ viewport: { width, height: 800 }, hasTouch: width === 390 })
     test.beforeEach(({ page }) => remember(page, { author: 'Maren Oddy' }))
 
-    test('what has changed since a revision is told in litres, in faults and part by part', async ({ page, ownDemo }) => {
-      await page.goto(`${ownDemo}/sites/hollin-bank/rules`)
+    test('what has changed since a revision is told in litres, in faults and part by part', async ({ page, ownSite }) => {
+      await page.goto(`${await ownSite('hollin-bank')}/rules`)
       const card = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: /If any of 2 sensors/ }) })
       await card.getByRole('button', { name: /If any of 2 sensors/ }).click()
       await card.getByRole('textbox', { name: 'Delay before closing' }).fill(`${width} s`)

@@ -80,9 +80,7 @@ test('the example is loaded into an empty database, exported, and comes back the
     await expect(page).toHaveURL(new RegExp(`net-loft-tidewrack-quay-${i + 2}`))
   }
   await page.goto(empty)
-  await page
-    .getByLabel('Site file')
-    .setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('hello') })
+  await page.getByLabel('Site file').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('hello') })
   await expect(page.getByRole('alert')).toContainText('is not JSON')
 })
 
@@ -96,7 +94,12 @@ test('the first load is under 200 kB of compressed script', async ({ page, demo 
   const sizes: Promise<void>[] = []
   page.on('response', (response) => {
     if (/\.js$/.test(new URL(response.url()).pathname)) {
-      sizes.push(response.request().sizes().then((s) => void (bytes += s.responseBodySize)))
+      sizes.push(
+        response
+          .request()
+          .sizes()
+          .then((s) => void (bytes += s.responseBodySize)),
+      )
     }
   })
   await page.goto(`${demo}${site}/rehearse`)

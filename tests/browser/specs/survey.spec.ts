@@ -4,9 +4,9 @@ import { choose, type } from './steps.js'
 const site = '/sites/net-loft-tidewrack-quay'
 const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAAFklEQVR4nGP8z8DAwMDAxMDAwMDAAAANHQEDasKb6QAAAABJRU5ErkJggg==', 'base64')
 
-test('the stop valve is walked card by card, and the sketch follows the numbers', async ({ page, empty }) => {
+test('the stop valve is walked card by card, and the sketch follows the numbers', async ({ page, scratch }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(empty)
+  await page.goto(scratch)
   await page.getByLabel('New site').fill('Card walk')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Which valve' })).toBeVisible()
@@ -86,9 +86,9 @@ test('two stop valves in line: the better place for the drive is named, with rea
   await expect(page.getByText('This valve takes several turns; a drive gives')).toBeVisible()
 })
 
-test('photographs are made smaller, shown and taken out; what is none is refused', async ({ page, ownDemo }) => {
+test('photographs are made smaller, shown and taken out; what is none is refused', async ({ page, ownSite }) => {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${ownDemo}${site}/main?card=photographs`)
+  await page.goto(`${await ownSite('net-loft')}/main?card=photographs`)
   const picker = page.locator('input[type=file][multiple]')
   await page.getByRole('textbox', { name: 'Caption' }).fill('Handle from above')
   for (const [name, mimeType, buffer, told] of [

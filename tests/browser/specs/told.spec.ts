@@ -48,8 +48,8 @@ for (const width of [1280, 390]) {
       await expect(there.getByRole('checkbox', { name: 'Siren' })).toBeChecked()
     })
 
-    test('somebody who can be reached by day alone leaves a leak at night to nobody', async ({ page, ownDemo }) => {
-      await page.goto(`${ownDemo}${site}/rules`)
+    test('somebody who can be reached by day alone leaves a leak at night to nobody', async ({ page, demo }) => {
+      await page.goto(`${demo}${site}/rules`)
       const farmer = page.getByRole('group', { name: 'Farmer', exact: true })
       await farmer.getByRole('switch', { name: 'Only at some hours' }).click()
       await expect(farmer.getByLabel('From', { exact: true })).toHaveValue('07:00')
@@ -67,11 +67,11 @@ for (const width of [1280, 390]) {
       await found.getByRole('link', { name: 'Go there' }).first().click()
       await expect(itsName).toBeInViewport()
       await expect(page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /Rules/ })).toBeInViewport({ ratio: 0.99 })
-      await page.goto(`${ownDemo}${site}/rehearse?leak=dairy-pipe&mode=home`)
+      await page.goto(`${demo}${site}/rehearse?leak=dairy-pipe&mode=home`)
       const told = page.getByTestId('told').getByRole('listitem').filter({ hasText: 'Farmer' })
       await expect(told).toContainText('does not hear it')
       await expect(page.getByText(/It begins at 21:\d\d, the worst time of day for it/)).toBeVisible()
-      await page.goto(`${ownDemo}${site}/rehearse?leak=dairy-pipe&mode=home&meanwhile=timeIs:720@0`)
+      await page.goto(`${demo}${site}/rehearse?leak=dairy-pipe&mode=home&meanwhile=timeIs:720@0`)
       await expect(told).not.toContainText('does not hear it')
     })
 

@@ -9,8 +9,8 @@ for (const { name, size, touch } of [
   test.describe(`at ${name}`, () => {
     test.use({ viewport: size, hasTouch: touch })
 
-    test('what was not measured is assumed as usual in one press, marked, and gives way to a measurement', async ({ page, empty }) => {
-      await page.goto(empty)
+    test('what was not measured is assumed as usual in one press, marked, and gives way to a measurement', async ({ page, scratch }) => {
+      await page.goto(scratch)
       await page.getByLabel('New site').fill(`Assumed at ${name}`)
       await page.keyboard.press('Enter')
       await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
@@ -38,8 +38,8 @@ for (const { name, size, touch } of [
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(size.width)
     })
 
-    test('none of these, the other side and a branch are one press each', async ({ page, empty }) => {
-      await page.goto(empty)
+    test('none of these, the other side and a branch are one press each', async ({ page, scratch }) => {
+      await page.goto(scratch)
       await page.getByLabel('New site').fill(`Quick at ${name}`)
       await page.keyboard.press('Enter')
       const hangs = page.getByRole('region', { name: 'What hangs on it' })
