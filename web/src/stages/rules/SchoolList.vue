@@ -58,27 +58,29 @@ const isTaken = (school: SchoolOutcome) =>
     <!-- As high as the table will be, so that nothing below moves when it comes. -->
     <p
       v-if="isShown && !data && !trouble"
-      class="text-faded bg-sheet mt-1 min-h-118 rounded-sm p-3 max-md:min-h-144"
+      class="text-faded bg-sheet mt-1 min-h-133 rounded-sm p-3 max-md:min-h-190"
     >
       Each is being tried on this house …
     </p>
     <div v-if="isShown && data" class="relative mt-1 overflow-x-auto">
-      <table class="bg-sheet w-full min-w-140 rounded-sm">
+      <table class="bg-sheet w-full min-w-110 rounded-sm md:min-w-140">
         <thead class="text-faded text-left text-[13px]">
           <tr>
-            <th scope="col" class="px-3 py-1.5 font-normal">Close</th>
-            <th scope="col" class="px-3 py-1.5 text-right font-normal">Lost at most</th>
-            <th scope="col" class="px-3 py-1.5 text-right font-normal">on average</th>
-            <th scope="col" class="px-3 py-1.5 text-right font-normal">Leaks that run on</th>
-            <th scope="col" class="px-3 py-1.5 text-right font-normal">Faults that let one run</th>
-            <th v-if="hasRates" scope="col" class="px-3 py-1.5 text-right font-normal">
+            <th scope="col" class="px-2 py-1.5 font-normal md:px-3">Close</th>
+            <th scope="col" class="px-2 py-1.5 text-right font-normal md:px-3">Leaks that run on</th>
+            <th scope="col" class="px-2 py-1.5 text-right font-normal md:px-3">
+              Lost at most, where it ends
+            </th>
+            <th scope="col" class="px-2 py-1.5 text-right font-normal md:px-3">on average</th>
+            <th scope="col" class="px-2 py-1.5 text-right font-normal md:px-3">Faults that let one run</th>
+            <th v-if="hasRates" scope="col" class="px-2 py-1.5 text-right font-normal md:px-3">
               Closed for nothing a year
             </th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="school in rows" :key="school.school" class="border-rule border-t">
-            <th scope="row" class="px-3 py-1.5 text-left font-normal">
+            <th scope="row" class="px-2 py-1.5 text-left font-normal md:px-3">
               <span class="font-semibold">{{ words[school.school].name }}</span>
               <span class="text-faded block text-[12.5px]">{{ words[school.school].hint }}</span>
               <span v-if="school.school !== 'asItIs' && isTaken(school)" class="text-faded block">taken</span>
@@ -93,25 +95,28 @@ const isTaken = (school: SchoolOutcome) =>
               </button>
             </th>
             <td
-              class="figures px-3 text-right text-[17px] font-bold whitespace-nowrap"
+              class="figures px-2 text-right whitespace-nowrap md:px-3"
+              :class="{ 'text-clay font-bold': school.leaksThatRunOn }"
+            >
+              {{ school.leaksThatRunOn }} of {{ school.leaks }}
+            </td>
+            <td
+              class="figures px-2 text-right text-[17px] font-bold whitespace-nowrap md:px-3"
               :class="school.worstM3 == null ? 'text-clay' : 'text-river'"
             >
               {{ litres(school.worstM3, 'no end') }}
             </td>
-            <td class="figures text-river px-3 text-right whitespace-nowrap">
+            <td class="figures text-river px-2 text-right whitespace-nowrap md:px-3">
               {{ litres(school.meanM3, '–') }}
             </td>
-            <td class="figures px-3 text-right" :class="{ 'text-clay font-bold': school.leaksThatRunOn }">
-              {{ school.leaksThatRunOn }} of {{ school.leaks }}
-            </td>
-            <td class="figures px-3 text-right">
+            <td class="figures px-2 text-right md:px-3">
               {{
                 school.faultsThatLetRun == null
                   ? '–'
                   : `${figure(school.faultsThatLetRun)} of ${faults.length}`
               }}
             </td>
-            <td v-if="hasRates" class="figures px-3 text-right">
+            <td v-if="hasRates" class="figures px-2 text-right md:px-3">
               {{ school.falseClosingsPerYear == null ? '' : figure(school.falseClosingsPerYear) }}
             </td>
           </tr>
@@ -119,8 +124,9 @@ const isTaken = (school: SchoolOutcome) =>
       </table>
     </div>
     <p v-if="isShown" class="text-faded mt-1 text-[12.5px]">
-      With nothing broken; then how many single faults let a leak run, on average. Taking one puts it in place
-      of all rules and direct links; Undo brings them back.
+      With nothing broken: leaks that run on in some mode, and what the others lose; then how many single
+      faults let a leak run, on average. Taking one puts it in place of all rules and direct links; Undo
+      brings them back.
     </p>
   </section>
 </template>
