@@ -34,7 +34,7 @@ for (const view of views) {
     await expect(page.getByRole('main')).toBeVisible()
     await page.waitForLoadState('networkidle')
     await expect(page.getByText('could not be calculated yet')).toHaveCount(0, { timeout: 15_000 })
-    if (view.file === 'rules') await expect(page.getByText(/^Check: /).first()).toBeVisible()
+    if (view.file === 'rules') await expect(page.getByRole('button', { name: /Check:/ }).first()).toBeVisible()
     if (view.storey) {
       await page.getByRole('button', { name: view.storey, exact: true }).click()
       await expect(page.getByTestId(/^(water|reach)-map$/).first()).toBeVisible()
