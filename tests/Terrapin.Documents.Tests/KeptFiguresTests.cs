@@ -172,7 +172,7 @@ public class KeptFiguresTests
                     ComesToTheSame(plan, reader, memory);
                 }
             },
-            iter: 12,
+            iter: Runs.Of(12),
             threads: 1);
     }
 

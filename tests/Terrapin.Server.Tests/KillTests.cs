@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
@@ -12,8 +11,7 @@ namespace Terrapin.Server.Tests;
 /// <summary>The server process is killed while it saves; every answered save must be there afterwards, whole.</summary>
 public sealed class KillTests : IDisposable
 {
-    /// <summary>More of them at night: set TERRAPIN_KILLS.</summary>
-    private static readonly int Kills = int.Parse(Environment.GetEnvironmentVariable("TERRAPIN_KILLS") ?? "10", CultureInfo.InvariantCulture);
+    private static readonly int Kills = Runs.Of(10);
     private const int Seed = 20261125;
     private readonly string folder = Directory.CreateTempSubdirectory("terrapin-kill-").FullName;
 

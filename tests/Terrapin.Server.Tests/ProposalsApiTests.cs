@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Terrapin.Core.Format;
 using Terrapin.Core.Model;
 using static Terrapin.Server.Tests.SitesApiTests;
 
@@ -11,14 +12,28 @@ public sealed class ProposalsApiTests(TestServer server) : IClassFixture<TestSer
 {
     private static JsonNode Demo() => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json")))!["plan"]!;
 
+    /// <summary>A site with one drawn room, as little as takes a fixture.</summary>
+    private static JsonNode RoomOfNothing()
+    {
+        Plan plan = NewSite.Named("Quern House");
+        return JsonNode.Parse(PlanJson.Write(plan with
+        {
+            Building = plan.Building with
+            {
+                Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
+                Rooms = [new Room { Id = "hall", Name = "Hall", StoreyId = "ground", Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 4, WidthM = 3 }], Drains = [], Fixtures = [], Zones = [], Leaks = [] }],
+            },
+        }))!;
+    }
+
     [Fact]
     public async Task Every_usual_fixture_can_be_put_into_a_room_as_it_is_proposed()
     {
         foreach (UsualFixture usual in FixtureLibrary.All)
         {
             string kind = System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(usual.Kind.ToString());
-            JsonNode plan = Demo();
-            JsonNode room = plan["building"]!["rooms"]!.AsArray().First(r => r!["areas"]!.AsArray().Any(a => (double)a!["lengthM"]! * (double)a["widthM"]! > 5) && r["fixtures"]!.AsArray().Count == 0)!;
+            JsonNode plan = RoomOfNothing();
+            JsonNode room = plan["building"]!["rooms"]![0]!;
             HttpResponseMessage answer = await server.Http.PostAsync($"/api/proposals/fixture?room={room["id"]}&kind={kind}", TestServer.Json(plan.ToJsonString()));
             JsonNode proposed = (await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!;
             Assert.Equal(usual.Leaks.Count, proposed["leaks"]!.AsArray().Count);

@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   // Generous: a busy machine is slow, and nothing here measures speed.
   timeout: 240_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 60_000 },
   // A test that passes on a second try is a failed test.
   retries: 0,
   forbidOnly: !!process.env.CI,

@@ -109,7 +109,7 @@ public class OpeningCheckTests
                 CheckVerdict.Refuted => Does(plan, claim.Property, claim.Steps[0].Mode!.Value, Happens(claim)),
                 _ => claim.States >= RuleChecker.MostStates,
             });
-        }, iter: 150);
+        }, iter: Runs.Of(60));
 
     private static readonly Gen<IReadOnlyList<Mode>> Modes = Gen.Int[1, 15].Select(bits => (IReadOnlyList<Mode>)[.. Enum.GetValues<Mode>().Where((_, m) => (bits & (1 << m)) != 0)]);
 

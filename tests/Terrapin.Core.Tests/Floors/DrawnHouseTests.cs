@@ -122,7 +122,7 @@ public class DrawnHouseTests
             IReadOnlyList<SensorTrip> bounds = Trips(unknown);
             return Enumerable.Range(0, bounds.Count).All(i => Within(Trips(known)[i], bounds[i]) || AtTie(known, i, bounds[i]));
         },
-        iter: 80);
+        iter: Runs.Of(40));
 
     [Fact]
     public void A_finish_not_looked_at_that_may_be_too_thin_for_the_contacts_has_no_upper_bound()

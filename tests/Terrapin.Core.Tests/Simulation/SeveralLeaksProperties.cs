@@ -71,7 +71,7 @@ public class SeveralLeaksProperties
             Assert.Equal(slow.MovesS[v] < untilS - 1, moves.Length == 1);
             Assert.All(moves, m => Assert.InRange(m.TimeS, slow.MovesS[v] - 0.15, slow.MovesS[v] + 0.15));
         }
-    }, iter: 25, threads: 2);
+    }, iter: Runs.Of(12), threads: 2);
 
     [Fact]
     public void What_ran_out_is_what_its_flows_ran_and_no_curve_falls() => AnyCase.Sample(c =>
