@@ -175,6 +175,12 @@ test('starting sets are tried on this house, and the one that is taken stands in
   const sets = page.getByRole('region', { name: 'Starting sets' })
   await expect(sets.getByRole('row', { name: /^As it is now/ })).toContainText('126 L')
   await expect(sets.getByRole('row', { name: /^Tell when home/ })).toContainText('19 of 19')
+  // On a phone what decides is in sight: how many leaks run on, and what the others lose.
+  await page.setViewportSize({ width: 390, height: 800 })
+  const asItIs = sets.getByRole('row', { name: /^As it is now/ }).getByRole('cell')
+  await expect(asItIs).toHaveText(['2 of 19', '126 L', /L$/, /of 16$/])
+  for (const decides of [0, 1]) await expect(asItIs.nth(decides)).toBeInViewport({ ratio: 1 })
+  await page.setViewportSize({ width: 1280, height: 800 })
   await sets.getByRole('button', { name: 'Take it: At once' }).click()
   // What it does is seen in the grid, so the table folds away.
   await expect(sets.getByRole('table')).toHaveCount(0)
