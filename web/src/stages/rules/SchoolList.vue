@@ -96,7 +96,7 @@ const isTaken = (school: SchoolOutcome) =>
             </th>
             <td
               class="figures px-2 text-right whitespace-nowrap md:px-3"
-              :class="{ 'text-clay font-bold': school.leaksThatRunOn }"
+              :class="{ 'text-clay text-[17px] font-bold': school.leaksThatRunOn }"
             >
               {{ school.leaksThatRunOn }} of {{ school.leaks }}
             </td>
