@@ -12,14 +12,19 @@ public sealed class ProposalsApiTests(TestServer server) : IClassFixture<TestSer
 {
     private static JsonNode Demo() => JsonNode.Parse(File.ReadAllText(Path.Combine(Golden.Root(), "demo/net-loft.terrapin.json")))!["plan"]!;
 
-    /// <summary>A site with one drawn room, as little as takes a fixture.</summary>
-    private static JsonNode RoomOfNothing()
+    /// <summary>A site with one drawn room and the pipes that feed it, as little as takes a fixture.</summary>
+    private static JsonNode OneRoom()
     {
         Plan plan = NewSite.Named("Quern House");
         return JsonNode.Parse(PlanJson.Write(plan with
         {
             Building = plan.Building with
             {
+                Pipes =
+                [
+                    new Pipe { Id = "cold", Name = "Cold", StopValveId = "main", Material = PipeMaterial.Copper, Water = PipeWater.Cold },
+                    new Pipe { Id = "hot", Name = "Hot", StopValveId = "main", Material = PipeMaterial.Copper, Water = PipeWater.Hot },
+                ],
                 Storeys = [new Storey { Id = "ground", Name = "Ground floor" }],
                 Rooms = [new Room { Id = "hall", Name = "Hall", StoreyId = "ground", Areas = [new FloorRectangle { AcrossM = 0, DownM = 0, LengthM = 4, WidthM = 3 }], Drains = [], Fixtures = [], Zones = [], Leaks = [] }],
             },
@@ -32,11 +37,12 @@ public sealed class ProposalsApiTests(TestServer server) : IClassFixture<TestSer
         foreach (UsualFixture usual in FixtureLibrary.All)
         {
             string kind = System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(usual.Kind.ToString());
-            JsonNode plan = RoomOfNothing();
+            JsonNode plan = OneRoom();
             JsonNode room = plan["building"]!["rooms"]![0]!;
             HttpResponseMessage answer = await server.Http.PostAsync($"/api/proposals/fixture?room={room["id"]}&kind={kind}", TestServer.Json(plan.ToJsonString()));
             JsonNode proposed = (await answer.EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!;
             Assert.Equal(usual.Leaks.Count, proposed["leaks"]!.AsArray().Count);
+            Assert.Equal(usual.Leaks.Count(l => l.FromThePipes), proposed["leaks"]!.AsArray().Count(l => l!["pipeId"] is not null));
             room["fixtures"]!.AsArray().Add(proposed["fixture"]!.DeepClone());
             foreach (JsonNode? leak in proposed["leaks"]!.AsArray())
             {

@@ -52,7 +52,7 @@ const serverWith =
 /**
  * Whoever saves nothing uses `demo`; whoever saves begins a site on `scratch`, or has a copy of a demo site there by `ownSite`, which gives
  * its address: both servers are shared by the tests of a worker. `empty` and `ownDemo` are a test's own: they cost a start each, and are for
- * tests of the list of sites, the firm's catalogue, or a site by its number of revisions among others.
+ * tests of the list of sites, of the firm's catalogue, and of what a device keeps.
  */
 export const test = base.extend<{ empty: string; ownDemo: string; ownSite: (file: string) => Promise<string> }, { demo: string; scratch: string }>({
   demo: [serverWith(true), { scope: 'worker' }],

@@ -43,13 +43,11 @@ async function onServer(server: string, plan: string): Promise<unknown> {
 /** The app and Core have come to this device. */
 async function ready(page: Page) {
   await expect
-    .poll(
-      () =>
-        page.evaluate(async () => {
-          const core = await (await caches.open('core')).keys()
-          return navigator.serviceWorker.controller !== null && core.some((r) => r.url.includes('Terrapin.Documents'))
-        }),
-      { timeout: 60_000 },
+    .poll(() =>
+      page.evaluate(async () => {
+        const core = await (await caches.open('core')).keys()
+        return navigator.serviceWorker.controller !== null && core.some((r) => r.url.includes('Terrapin.Documents'))
+      }),
     )
     .toBe(true)
 }
@@ -62,10 +60,7 @@ async function openOnce(page: Page, server: string) {
 }
 
 const save = (page: Page) => page.getByRole('button', { name: 'Save', exact: true }).click()
-const standing = (page: Page, text: string) =>
-  expect(page.locator('header').getByText(text, { exact: true })).toBeVisible({
-    timeout: 60_000,
-  })
+const standing = (page: Page, text: string) => expect(page.locator('header').getByText(text, { exact: true })).toBeVisible()
 
 const aRoom = 'Room, size and fixtures in one line'
 const aDevice = 'A device and its place in one line'
@@ -76,15 +71,13 @@ async function draw(page: Page, label: string, line: string, drawn: RegExp) {
   await field.fill(line)
   await field.press('Enter')
   const drawing = page.getByRole('group', { name: /^The drawing of this storey/ })
-  await expect(drawing.getByRole('button', { name: drawn })).toBeVisible({ timeout: 60_000 })
+  await expect(drawing.getByRole('button', { name: drawn })).toBeVisible()
 }
 
 async function withoutSignal(page: Page, context: BrowserContext) {
   await context.setOffline(true)
   await page.reload()
-  await expect(page.getByRole('status').filter({ hasText: 'The server does not answer' })).toBeVisible({
-    timeout: 60_000,
-  })
+  await expect(page.getByRole('status').filter({ hasText: 'The server does not answer' })).toBeVisible()
 }
 
 test('without a signal a site opens, is drawn, assessed and saved, and all of it is sent when the signal is back', async ({
@@ -153,7 +146,7 @@ test('what somebody else saved meanwhile is met with mine beside it, and neither
   const dialog = page.getByRole('dialog', {
     name: 'Somebody saved in the meantime',
   })
-  await expect(dialog.getByText('Name and notes of the site: changed')).toBeVisible({ timeout: 60_000 })
+  await expect(dialog.getByText('Name and notes of the site: changed')).toBeVisible()
   await expect(dialog.getByText('Room Wash house: added')).toBeVisible()
   await dialog.getByRole('button', { name: 'Take theirs' }).click()
   await standing(page, 'Revision 2')
@@ -163,7 +156,7 @@ test('what somebody else saved meanwhile is met with mine beside it, and neither
   await page.getByRole('combobox').fill('Revisions')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Take up' }).click()
-  await expect(page.getByRole('button', { name: /^Room Wash house/ })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('button', { name: /^Room Wash house/ })).toBeVisible()
   await save(page)
   await standing(page, 'Revision 3')
 })
