@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Runtime.CompilerServices;
 using Terrapin.Core.Geometry;
 using Terrapin.Core.Model;
 
@@ -8,30 +7,8 @@ namespace Terrapin.Core.Validation;
 /// <summary>Whether what is drawn can stand in a building.</summary>
 internal static class FloorCheck
 {
-    /// <summary>Buildings in which all that is drawn can stand, and the catalogue that they were held against: most edits change neither.</summary>
-    private static readonly ConditionalWeakTable<Building, Catalogue> InOrder = [];
-
-    public static void Add(Plan plan, string pointer, List<DocumentError> errors)
-    {
-        bool isKnown = InOrder.TryGetValue(plan.Building, out Catalogue? catalogue) && ReferenceEquals(catalogue, plan.Catalogue);
-        if (!isKnown)
-        {
-            AddDrawn(plan, pointer, errors);
-        }
-
-        AddSensors(plan, pointer, errors);
-        if (!isKnown)
-        {
-            AddSize(plan, pointer, errors);
-        }
-
-        if (!isKnown && errors.Count == 0)
-        {
-            InOrder.AddOrUpdate(plan.Building, plan.Catalogue);
-        }
-    }
-
-    private static void AddDrawn(Plan plan, string pointer, List<DocumentError> errors)
+    /// <summary>What is drawn of the building.</summary>
+    public static void AddDrawn(Plan plan, string pointer, List<DocumentError> errors)
     {
         var storeys = plan.Building.Storeys.DistinctBy(s => s.Id).ToDictionary(s => s.Id, s => new StoreyDrawing(plan, s.Id));
         for (int i = 0; i < plan.Building.Rooms.Count; i++)
@@ -63,9 +40,9 @@ internal static class FloorCheck
     }
 
     /// <summary>How much of it can be calculated at all.</summary>
-    private static void AddSize(Plan plan, string pointer, List<DocumentError> errors)
+    public static void AddSize(Plan plan, string pointer, List<DocumentError> errors)
     {
-        if (errors.Count > 0 || DrawingSize.CellM(plan) is not null)
+        if (DrawingSize.CellM(plan) is not null)
         {
             return;
         }
@@ -124,7 +101,8 @@ internal static class FloorCheck
     private static bool Lies(Room room, FloorPoint place) =>
         room.Areas.Hold(place.AcrossM, place.DownM) && !room.Fixtures.Any(f => f.Base == FixtureBase.Tight && f.Area.HoldsInside(place));
 
-    private static void AddSensors(Plan plan, string pointer, List<DocumentError> errors)
+    /// <summary>Where sensors lie on the drawing.</summary>
+    public static void AddSensors(Plan plan, string pointer, List<DocumentError> errors)
     {
         for (int i = 0; i < plan.Installation.Sensors.Count; i++)
         {

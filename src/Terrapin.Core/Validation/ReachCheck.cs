@@ -25,11 +25,6 @@ internal static class ReachCheck
             AddPlace(plan, chosen.Repeaters[i].Place, $"{at}/repeaters/{i}/place", errors);
         }
 
-        for (int i = 0; i < plan.Building.StopValves.Count; i++)
-        {
-            AddPlace(plan, plan.Building.StopValves[i].DrawnAt, $"{pointer}/building/stopValves/{i}/drawnAt", errors);
-        }
-
         AddLinks(chosen, at, errors);
         AddSignals(chosen, at, errors);
     }
@@ -91,7 +86,8 @@ internal static class ReachCheck
         }
     }
 
-    private static void AddPlace(Plan plan, DrawnPlace? place, string at, List<DocumentError> errors)
+    /// <summary>Whether a place on the drawing is on one of its storeys.</summary>
+    public static void AddPlace(Plan plan, DrawnPlace? place, string at, List<DocumentError> errors)
     {
         if (place is not null)
         {
