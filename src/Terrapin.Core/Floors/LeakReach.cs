@@ -70,6 +70,7 @@ public sealed class LeakReach
 
         Taken = taken;
         tracks = [.. combinations.SelectMany(c => c.Tracks)];
+        UnknownDrains = [.. tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct().Where(d => plan.Building.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null)];
     }
 
     /// <summary>The reach of a leak; <see langword="null"/> where it is not drawn, or no floor is drawn there.</summary>
@@ -111,7 +112,7 @@ public sealed class LeakReach
     public FloorUnknown? LeftOut { get; }
 
     /// <summary>Whether there is one field, and that holds.</summary>
-    public bool IsExact => leastM3PerS == mostM3PerS && Taken.Count == 0 && LeftOut is null && !UnknownDrains.Any();
+    public bool IsExact => leastM3PerS == mostM3PerS && Taken.Count == 0 && LeftOut is null && UnknownDrains.Count == 0;
 
     /// <summary>Whether the field ends because nobody waits longer.</summary>
     public bool IsCut => tracks.Any(t => t.Field.IsCut);
@@ -120,8 +121,7 @@ public sealed class LeakReach
     public double TotalM3 => tracks.Max(t => t.Field.TotalM3);
 
     /// <summary>The drains that its water comes to and that are not known to take so and so much.</summary>
-    public IEnumerable<RasterDrain> UnknownDrains => tracks.SelectMany(t => t.Field.Drains).Select(d => d.Drain).Distinct()
-        .Where(d => plan.Building.Rooms[d.RoomIndex].Drains[d.DrainIndex].CapacityM3PerS is null);
+    public IReadOnlyList<RasterDrain> UnknownDrains { get; }
 
     /// <summary>Whether its water may come to a cell.</summary>
     public bool MayReach(int cell)

@@ -63,7 +63,12 @@ public static class PlanWords
     /// <param name="plan">A checked plan.</param>
     /// <param name="sensors">Some of its sensors.</param>
     public static double SlowestReportS(this Plan plan, IEnumerable<Sensor> sensors) =>
-        sensors.Select(s => s.ReportEveryS ?? plan.SpecOf(s).Battery?.ReportEveryS ?? 0).DefaultIfEmpty(0).Max();
+        sensors.Select(s => s.ReportEveryS(plan.SpecOf(s))).DefaultIfEmpty(0).Max();
+
+    /// <summary>From one report of a sensor to the next, s; 0 where nothing says.</summary>
+    /// <param name="sensor">The sensor.</param>
+    /// <param name="spec">Its kind.</param>
+    public static double ReportEveryS(this Sensor sensor, SensorSpec spec) => sensor.ReportEveryS ?? spec.Battery?.ReportEveryS ?? 0;
 
     /// <summary>An id that none of some others is.</summary>
     internal static string FreshId(string id, IEnumerable<string> taken)

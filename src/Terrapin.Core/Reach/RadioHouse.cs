@@ -33,6 +33,10 @@ internal sealed class RadioHouse
     /// <summary>While a building is not edited, sensors and hubs are moved about in it: its walls are found once.</summary>
     private static readonly ConditionalWeakTable<Building, ConcurrentDictionary<double, RadioHouse>> Known = [];
 
+    private const int MostWays = 2048;
+
+    /// <summary>Between devices, of which most stay where they are while one is moved.</summary>
+    private readonly ConcurrentDictionary<(RadioPlace From, RadioPlace To), (Path Path, WallLoss[] Walls)> ways = [];
     private readonly double frequencyMHz;
     private readonly string[] storeyIds;
     private readonly (double Low, double High)[] heights;
@@ -55,6 +59,26 @@ internal sealed class RadioHouse
     /// <param name="frequencyMHz">100 to 100,000.</param>
     public static RadioHouse Of(Plan plan, double frequencyMHz) =>
         Known.GetValue(plan.Building, static _ => []).GetOrAdd(frequencyMHz, static (mhz, drawn) => new RadioHouse(drawn, mhz), plan);
+
+    /// <summary>What a straight line from one device to another goes through, and each wall on it; kept while neither is moved.</summary>
+    /// <param name="from">Where it begins.</param>
+    /// <param name="to">Where it ends.</param>
+    public (Path Path, WallLoss[] Walls) Way(RadioPlace from, RadioPlace to)
+    {
+        if (ways.TryGetValue((from, to), out (Path Path, WallLoss[] Walls) known))
+        {
+            return known;
+        }
+
+        if (ways.Count >= MostWays)
+        {
+            ways.Clear();
+        }
+
+        var walls = new List<WallLoss>();
+        Path path = Between(from, to, walls);
+        return ways[(from, to)] = (path, [.. walls]);
+    }
 
     /// <summary>What a straight line goes through.</summary>
     /// <param name="from">Where it begins.</param>

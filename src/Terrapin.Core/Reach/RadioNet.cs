@@ -40,7 +40,7 @@ internal sealed class RadioNet
     /// <summary>What reaches from one to the other, dB above what is needed; <see langword="null"/>: one is not drawn, and nobody has read it.</summary>
     public DbSpan? Margin(RadioDevice from, RadioDevice to) => Read(from.Id, to.Id) is { } reading
         ? Read(reading)
-        : (from.Place, to.Place) is ({ } begin, { } end) ? Radio.Margin(House.Between(begin, end).Loss + from.Cover + to.Cover) : null;
+        : (from.Place, to.Place) is ({ } begin, { } end) ? Radio.Margin(House.Way(begin, end).Path.Loss + from.Cover + to.Cover) : null;
 
     /// <summary>What reaches a device from a place that stands free, whatever was read.</summary>
     public DbSpan MarginAt(RadioPlace place, RadioDevice device) => Radio.Margin(House.Between(place, device.Place!.Value).Loss + device.Cover);
@@ -56,8 +56,8 @@ internal sealed class RadioNet
             return null;
         }
 
-        var walls = new List<WallLoss>();
-        Path? path = (from.Place, to.Place) is ({ } begin, { } end) ? House.Between(begin, end, walls) : null;
+        (Path Path, WallLoss[] Walls)? way = (from.Place, to.Place) is ({ } begin, { } end) ? House.Way(begin, end) : null;
+        Path? path = way?.Path;
         DbSpan covers = from.Cover + to.Cover;
         bool isBlocked = double.IsNegativeInfinity(margin.High);
         DbSpan? predicted = (path?.Loss + covers)?.Left(Radio.SentDbm);
@@ -69,7 +69,7 @@ internal sealed class RadioNet
             IsDirect = isDirect,
             DistanceM = new Interval(path?.NearestM, path?.FarthestM),
             FreeSpaceDb = path?.FreeSpace.ToInterval() ?? Interval.Unknown,
-            Walls = [.. walls.Select(w => new LinkWall(w.StoreyId, w.At, w.Make, w.Doorway, w.Loss.ToInterval()))],
+            Walls = [.. (way?.Walls ?? []).Select(w => new LinkWall(w.StoreyId, w.At, w.Make, w.Doorway, w.Loss.ToInterval()))],
             Floors = path?.Floors ?? 0,
             FloorsDb = path?.FloorsLoss.ToInterval() ?? Interval.Unknown,
             CoversDb = covers.ToInterval(),

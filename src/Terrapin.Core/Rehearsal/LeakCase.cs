@@ -41,6 +41,24 @@ internal sealed record ValveCase
     public required DrainParts Drain { get; init; }
 }
 
+/// <summary>What one leak meets of hub and valves, wherever sensors lie, at one corner of what is unknown.</summary>
+internal sealed record ClosingCase
+{
+    /// <summary>From a message to the hub's command, s.</summary>
+    public required double HubS { get; init; }
+
+    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: it stays open.</summary>
+    public required IReadOnlyList<ValveCase?> Valves { get; init; }
+
+    /// <summary>Why no valve can close for it, whatever the rules order; <see langword="null"/> where one on its way has a drive.</summary>
+    public required Cause? NoValve { get; init; }
+
+    /// <summary>What is not measured of its flow, the hub and the valves.</summary>
+    public required Screening Screening { get; init; }
+
+    public required IReadOnlyList<Finding> Findings { get; init; }
+}
+
 /// <summary>All that a rehearsal of one leak needs, as plain numbers at one corner of what is unknown.</summary>
 internal sealed record LeakCase
 {
@@ -51,11 +69,13 @@ internal sealed record LeakCase
     /// <summary>The flow while a valve turns, found once for all modes.</summary>
     public required TurningFlows Turning { get; init; }
 
-    /// <summary>For each stop valve on the way, in the direction of flow; <see langword="null"/>: it stays open.</summary>
-    public required IReadOnlyList<ValveCase?> Valves { get; init; }
+    public required ClosingCase Closing { get; init; }
 
-    /// <summary>From a message to the hub's command, s.</summary>
-    public required double HubS { get; init; }
+    public IReadOnlyList<ValveCase?> Valves => Closing.Valves;
+
+    public double HubS => Closing.HubS;
+
+    public Cause? NoValve => Closing.NoValve;
 
     public required IReadOnlyList<SensorCase> Sensors { get; init; }
 
@@ -64,9 +84,7 @@ internal sealed record LeakCase
         ? Sensors.Where(s => s.TripM3 is not null).MinBy(s => (s.TripM3 / Flow.OpenM3PerS) + s.ResponseS + s.RadioS)
         : null;
 
-    /// <summary>Why no valve can close for it, whatever the rules order; <see langword="null"/> where one on its way has a drive.</summary>
-    public Cause? NoValve { get; init; }
-
+    /// <summary>What is not measured of all that.</summary>
     public required Screening Screening { get; init; }
 
     public required IReadOnlyList<Finding> Findings { get; init; }

@@ -15,29 +15,43 @@ internal static class LeakCaseBuilder
     /// <param name="verdicts">Of the drive on each main, by the main's id.</param>
     /// <param name="driven">The driven valves of the plan.</param>
     /// <param name="corner">The end at which what is not measured is taken.</param>
-    public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, string[] driven, Corner corner)
+    /// <param name="before">The same at that end where only sensors lay elsewhere; <see langword="null"/>: it is not known.</param>
+    public static LeakCase Build(Plan plan, LeakWater water, IReadOnlyDictionary<string, DriveVerdict> verdicts, string[] driven, Corner corner, LeakCase? before)
     {
         Room room = plan.Building.Rooms[water.RoomIndex];
         LeakPoint leak = room.Leaks[water.LeakIndex];
         string leakAt = $"/building/rooms/{water.RoomIndex}/leaks/{water.LeakIndex}";
-        var screening = new Screening(corner);
-        var findings = new List<Finding>();
-        var supply = new LeakSupply(plan, water.RoomIndex, water.LeakIndex, screening);
-        var valves = new ValveCases(plan, room, leak, leakAt, supply, screening, findings);
-        supply.Path();
         LeakFlow flow = corner == Corner.Most ? water.Most : water.Least;
+        ClosingCase closing = before?.Closing ?? Closing();
+        Screening screening = closing.Screening.Continued();
+        var findings = new List<Finding>();
         return new LeakCase
         {
             Leak = leak,
             Flow = flow,
             Turning = new TurningFlows(flow),
-            HubS = HubS(plan, screening),
+            Closing = closing,
             Sensors = new SensorCases(plan, water, room, leak, leakAt, screening, findings).Of(flow.OpenM3PerS),
-            Valves = valves.Of(flow.OpenM3PerS, verdicts, driven),
-            NoValve = valves.NoValve(),
             Screening = screening,
-            Findings = [.. screening.Findings, .. findings],
+            Findings = [.. screening.Findings, .. closing.Findings, .. findings],
         };
+
+        ClosingCase Closing()
+        {
+            var own = new Screening(corner);
+            var noticed = new List<Finding>();
+            var supply = new LeakSupply(plan, water.RoomIndex, water.LeakIndex, own);
+            var valves = new ValveCases(plan, room, leak, leakAt, supply, own, noticed);
+            supply.Path();
+            return new ClosingCase
+            {
+                HubS = HubS(plan, own),
+                Valves = valves.Of(flow.OpenM3PerS, verdicts, driven),
+                NoValve = valves.NoValve(),
+                Screening = own,
+                Findings = noticed,
+            };
+        }
     }
 
     private static double HubS(Plan plan, Screening screening)

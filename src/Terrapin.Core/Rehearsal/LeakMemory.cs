@@ -28,7 +28,7 @@ internal sealed class LeakMemory
         IReadOnlyList<int> moved = like is null ? [] : Moved(like, plan);
         var controls = Controls.Of(plan);
         var leaks = new LeakRehearsal[places.Length];
-        Work.InParallel(places.Length, cancel, i => leaks[i] = like is not null && before[i].HearsNoneOf(plan, moved, floors, cancel)
+        Work.InParallel(places.Length, cancel, i => leaks[i] = like is not null && before[i].HearsNoneOf(plan, moved)
             ? before[i]
             : new LeakRehearsal(plan, places[i].Room, places[i].Leak, verdicts, controls, floors, cancel, like is null ? null : before[i]));
         lock (gate)

@@ -27,16 +27,15 @@ internal readonly record struct FloorTrip(ReachBounds OutM3, DryBecause Dry);
 /// <param name="room">The leak's room.</param>
 /// <param name="leak">The leak.</param>
 /// <param name="reach">Where its water comes.</param>
-/// <param name="before">The same leak, when some of the sensors lay elsewhere; <see langword="null"/>: it was not.</param>
+/// <param name="before">The same leak with the same reach, when some of the sensors lay elsewhere; <see langword="null"/>: it is not known.</param>
 internal sealed class LeakOnFloor(Plan plan, Room room, LeakPoint leak, LeakReach reach, LeakOnFloor? before = null)
 {
-    private readonly LeakReach reach = reach;
     private readonly FloorRaster raster = reach.Raster;
     private readonly HashSet<DryBecause> reasons = [];
 
     /// <summary>What is known of sensors that lie where they did, the same objects.</summary>
-    private readonly Dictionary<(string SensorId, double GapM), (Sensor Sensor, FloorTrip Trip)> trips = ReferenceEquals(before?.reach, reach) ? new(before.trips) : [];
-    private readonly Dictionary<string, (Sensor Sensor, bool Hears)> hears = ReferenceEquals(before?.reach, reach) ? new(before.hears) : [];
+    private readonly Dictionary<(string SensorId, double GapM), (Sensor Sensor, FloorTrip Trip)> trips = before is null ? [] : new(before.trips);
+    private readonly Dictionary<string, (Sensor Sensor, bool Hears)> hears = before is null ? [] : new(before.hears);
 
     /// <summary>Whether a sensor is drawn where this leak's water may come: in its room, or anywhere that it reaches.</summary>
     public bool Hears(Sensor sensor)

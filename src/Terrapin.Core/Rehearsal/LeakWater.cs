@@ -13,32 +13,34 @@ internal sealed record LeakWater(int RoomIndex, int LeakIndex, LeakFlow Least, L
     /// <summary>What the sensors make of it; both ends of a rehearsal ask for the same.</summary>
     public LeakOnFloor? OnFloor { get; private init; }
 
-    /// <summary>What it may run with every valve open, m³/s.</summary>
-    public (double LeastM3PerS, double MostM3PerS) FlowRangeM3PerS => RangeOf(Least, Most);
-
     /// <summary>As a rehearsal needs it: where no sensor is drawn, nothing asks where the water comes.</summary>
-    /// <param name="flows">Where they are known already.</param>
-    /// <param name="before">The same leak on floors with other sensors.</param>
-    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, (LeakFlow Least, LeakFlow Most)? flows = null, LeakOnFloor? before = null) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: AnySensorDrawn(plan), flows, before);
+    public static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: AnySensorDrawn(plan));
+
+    /// <summary>The same in a plan that differs in where some sensors lie, and in nothing else.</summary>
+    public LeakWater In(Plan plan)
+    {
+        Room room = plan.Building.Rooms[RoomIndex];
+        return this with { OnFloor = Reach is null ? null : new LeakOnFloor(plan, room, room.Leaks[LeakIndex], Reach, OnFloor) };
+    }
 
     /// <summary>Whether a sensor lies on the drawing.</summary>
     public static bool AnySensorDrawn(Plan plan) => plan.Installation.Sensors.Any(s => s.At is not null || s.Path.Count > 1);
 
     /// <summary>With all that its water comes to on the drawn floors.</summary>
     public static LeakWater OnFloors(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel) =>
-        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true, null, null);
+        Of(plan, roomIndex, leakIndex, floors, cancel, onFloors: true);
 
     private static (double LeastM3PerS, double MostM3PerS) RangeOf(LeakFlow least, LeakFlow most) =>
         (least == most ? most.OpenM3PerS : Math.Min(most.OpenM3PerS, least.OpenM3PerS), most.OpenM3PerS);
 
-    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors, (LeakFlow Least, LeakFlow Most)? flows, LeakOnFloor? before)
+    private static LeakWater Of(Plan plan, int roomIndex, int leakIndex, FloorMemory floors, CancellationToken cancel, bool onFloors)
     {
         Room room = plan.Building.Rooms[roomIndex];
         LeakPoint leak = room.Leaks[leakIndex];
-        (LeakFlow least, LeakFlow most) = flows ?? LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
+        (LeakFlow least, LeakFlow most) = LeakSupply.FlowsOf(plan, roomIndex, leakIndex);
         (double leastM3PerS, double mostM3PerS) = RangeOf(least, most);
         LeakReach? reach = onFloors ? LeakReach.Of(plan, room, leak, leastM3PerS, mostM3PerS, floors, cancel) : null;
-        return new LeakWater(roomIndex, leakIndex, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach, before) };
+        return new LeakWater(roomIndex, leakIndex, least, most, reach) { OnFloor = reach is null ? null : new LeakOnFloor(plan, room, leak, reach) };
     }
 }

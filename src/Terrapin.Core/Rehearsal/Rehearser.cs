@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using Terrapin.Core.Drives;
 using Terrapin.Core.Findings;
 using Terrapin.Core.Floors;
-using Terrapin.Core.Hydraulics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Reach;
 using Terrapin.Core.Uncertainty;
@@ -65,8 +64,7 @@ internal sealed class LeakRehearsal
     private readonly Controls controls;
     private readonly LeakCase most;
     private readonly LeakCase? least;
-    private readonly (LeakFlow Least, LeakFlow Most) flows;
-    private readonly (double LeastM3PerS, double MostM3PerS)? onFloor;
+    private readonly LeakWater water;
     private readonly ConcurrentDictionary<Mode, (Rehearsed Most, Rehearsed? Least)> runs = [];
     private readonly ConcurrentDictionary<RehearsalCase, (LeakRehearsal[] Others, Rehearsed Ran)> cases = new(ReferenceEqualityComparer.Instance);
     private LeakRehearsal? before;
@@ -74,9 +72,6 @@ internal sealed class LeakRehearsal
     /// <summary>At both ends: the fewest litres at which a sensor that has been moved knows of it, or did before; <see langword="null"/>: none does otherwise than before.</summary>
     private readonly double? changedFromM3;
     private readonly double? leastChangedFromM3;
-
-    /// <summary>What the sensors make of it on the drawn floors.</summary>
-    private readonly LeakOnFloor? drawn;
 
     /// <param name="plan">A checked plan.</param>
     /// <param name="roomIndex">Of the leak's room.</param>
@@ -100,12 +95,9 @@ internal sealed class LeakRehearsal
         this.before = before;
         before?.Forget();
         (this.plan, this.roomIndex, this.controls) = (plan, roomIndex, controls);
-        var water = LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel, before?.flows, before?.drawn);
-        drawn = water.OnFloor;
-        flows = (water.Least, water.Most);
-        onFloor = water.Reach is null ? null : water.FlowRangeM3PerS;
-        most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most);
-        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least) : null;
+        water = before?.water.In(plan) ?? LeakWater.Of(plan, roomIndex, leakIndex, floors, cancel);
+        most = LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Most, before?.most);
+        least = most.Screening.Any ? LeakCaseBuilder.Build(plan, water, verdicts, controls.DrivenIds, Corner.Least, before?.least) : null;
         changedFromM3 = before is null ? null : ChangedFromM3(most, before.most);
         leastChangedFromM3 = least is null || before?.least is not { } was ? null : ChangedFromM3(least, was);
         LikelyStopValveId = ClosingValve.On(plan, WaterWay.To(plan, most.Leak.PipeId), verdicts);
@@ -143,9 +135,7 @@ internal sealed class LeakRehearsal
     /// <summary>Whether nothing of it changes in a plan that is the same but for where some sensors lie.</summary>
     /// <param name="other">That plan, with the same sensors in the same order.</param>
     /// <param name="moved">Indexes of the sensors that lie elsewhere.</param>
-    /// <param name="floors">Keeps the fields of the drawn floors.</param>
-    /// <param name="cancel">Stops the work.</param>
-    public bool HearsNoneOf(Plan other, IReadOnlyList<int> moved, FloorMemory floors, CancellationToken cancel)
+    public bool HearsNoneOf(Plan other, IReadOnlyList<int> moved)
     {
         Room room = other.Building.Rooms[roomIndex];
         if (moved.Any(i => other.Installation.Sensors[i].RoomId == room.Id || most.Sensors.Any(s => s.Index == i)))
@@ -153,13 +143,8 @@ internal sealed class LeakRehearsal
             return false;
         }
 
-        if (onFloor is not var (leastM3PerS, mostM3PerS) || LeakReach.Of(other, room, most.Leak, leastM3PerS, mostM3PerS, floors, cancel) is not { } reach)
-        {
-            return true;
-        }
-
-        var there = new LeakOnFloor(other, room, most.Leak, reach);
-        return !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
+        LeakOnFloor? there = water.In(other).OnFloor;
+        return there is null || !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
     }
 
     /// <summary>The first of the modes in which all goes as in one, while that mode lasts.</summary>
@@ -304,8 +289,10 @@ internal sealed class LeakRehearsal
 
     private static double? ChangedFromM3(LeakCase now, LeakCase was)
     {
-        SensorCase[] changed = [.. now.Sensors.Where(s => !was.Sensors.Contains(s)), .. was.Sensors.Where(s => !now.Sensors.Contains(s))];
+        SensorCase[] changed = [.. now.Sensors.Where(s => s != Same(s, was)), .. was.Sensors.Where(s => s != Same(s, now))];
         return changed.Length == 0 ? null : changed.Min(s => s.TripM3 ?? double.PositiveInfinity);
+
+        static SensorCase? Same(SensorCase sensor, LeakCase there) => there.Sensors.FirstOrDefault(s => s.Index == sensor.Index);
     }
 
     /// <summary>What drains afterwards is never sure.</summary>

@@ -73,7 +73,7 @@ internal sealed class SensorCases(Plan plan, LeakWater water, Room room, LeakPoi
         }
 
         bool runsDry = tripM3 > (leak.HoldsM3 ?? double.PositiveInfinity);
-        double repeatsS = plan.SlowestReportS([sensor]) is > 0 and var slowestS ? slowestS : double.PositiveInfinity;
+        double repeatsS = sensor.ReportEveryS(spec) is > 0 and var everyS ? everyS : double.PositiveInfinity;
         return new SensorCase(sensor.Id, index, runsDry ? null : tripM3, responseS, radioS, repeatsS);
     }
 

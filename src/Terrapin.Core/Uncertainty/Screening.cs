@@ -21,6 +21,18 @@ internal sealed class Screening(Corner corner)
     /// <summary>Whether something open has no end towards more litres.</summary>
     public bool NoUpperBound { get; private set; }
 
+    /// <summary>Another that knows of all that this one does, and goes on from there.</summary>
+    public Screening Continued()
+    {
+        var next = new Screening(Corner) { NoLowerBound = NoLowerBound, NoUpperBound = NoUpperBound };
+        foreach ((var key, Finding unknown) in unknowns)
+        {
+            next.unknowns.Add(key, unknown);
+        }
+
+        return next;
+    }
+
     /// <summary>The measured value, or this corner's end of the span.</summary>
     public double Take(double? measured, Span span, Func<Unmeasured> what)
     {
