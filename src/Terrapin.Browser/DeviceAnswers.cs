@@ -37,18 +37,23 @@ internal static partial class DeviceAnswers
     [JSExport]
     internal static string Paths() => $"{string.Join(' ', PlanQuestions.PathsAboutPlans)}\n{string.Join(' ', PlanQuestions.PathsAboutNoPlan)}";
 
+    /// <summary>The version of plans that are read as they stand.</summary>
+    [JSExport]
+    internal static int PlanVersion() => Plan.CurrentVersion;
+
     /// <summary>Whether a plan is still known by its number.</summary>
     [JSExport]
-    internal static bool Knows(int number) => Plans.Any(p => p.Number == number);
+    internal static bool Knows(int number) => Held(number) is not null;
 
     /// <summary>Reads a plan.</summary>
     /// <param name="number">By which it is asked about from now on.</param>
     /// <param name="json">The plan.</param>
+    /// <param name="like">The number of a plan that is known: what is left out of this one is as in there. 0: nothing is left out.</param>
     /// <returns>Empty, or what is wrong with it.</returns>
     [JSExport]
-    internal static string Hold(int number, string json)
+    internal static string Hold(int number, string json, int like)
     {
-        if (PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(json), out PlanAnswer? refused) is not { } plan)
+        if (PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(json), Held(like), out PlanAnswer? refused) is not { } plan)
         {
             return Text(refused!);
         }
@@ -71,8 +76,7 @@ internal static partial class DeviceAnswers
     internal static string About(string path, string[] query, int number, int today)
     {
         var words = query.Chunk(2).ToDictionary(pair => pair[0], pair => pair[1]);
-        Plan plan = Plans.First(p => p.Number == number).Plan;
-        return Text(PlanQuestions.About(path, new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.UnixEpoch).AddDays(today))));
+        return Text(PlanQuestions.About(path, new PlanQuestion(Held(number)!, words, Memory, DateOnly.FromDateTime(DateTime.UnixEpoch).AddDays(today))));
     }
 
     /// <summary>Answers what is asked about no plan.</summary>
@@ -80,6 +84,8 @@ internal static partial class DeviceAnswers
     /// <param name="body">What is asked, as JSON.</param>
     [JSExport]
     internal static string Of(string path, string body) => Text(PlanQuestions.Of(path, Encoding.UTF8.GetBytes(body)));
+
+    private static Plan? Held(int number) => Plans.FirstOrDefault(p => p.Number == number).Plan;
 
     private static string Text(PlanAnswer answer) => $"{answer.Status}{Encoding.UTF8.GetString(answer.Json)}";
 }

@@ -192,9 +192,26 @@ public class KeptFiguresTests
         Assert.Equal(PlanJson.Write(PlanJson.Read(Utf8(plan))), PlanJson.Write(second));
     }
 
-    /// <summary>Whatever may be left out of a plan is there in this one, so that none is forgotten where it is put together.</summary>
-    [Fact]
-    public void Every_part_of_a_plan_is_read()
+    /// <summary>What of an object is not as it was; null where it is gone.</summary>
+    private static JsonObject Changed(JsonNode before, JsonNode after, params string[] always) => new(before.AsObject().Select(p => p.Key)
+        .Union(after.AsObject().Select(p => p.Key))
+        .Where(key => always.Contains(key) || !JsonNode.DeepEquals(before[key], after[key]))
+        .Select(key => KeyValuePair.Create(key, after[key]?.DeepClone())));
+
+    /// <summary>A plan without what is as in another.</summary>
+    private static JsonObject ChangedPlan(JsonNode before, JsonNode after)
+    {
+        JsonObject changed = Changed(before, after, "version");
+        if (changed.ContainsKey("installation"))
+        {
+            changed["installation"] = Changed(before["installation"]!, after["installation"]!);
+        }
+
+        return changed;
+    }
+
+    /// <summary>Whatever may be left out of a plan is there in this one.</summary>
+    private static JsonNode PlanWithAll()
     {
         JsonNode plan = DemoPlan("net-loft");
         plan["installation"]!["buttons"] = new JsonArray(new JsonObject { ["id"] = "exit", ["name"] = "By the door" });
@@ -202,6 +219,14 @@ public class KeptFiguresTests
         plan["installation"]!["modesSet"] = new JsonArray("home", "away");
         plan["failures"] = new JsonObject();
         plan["catalogueRevision"] = 1;
+        return plan;
+    }
+
+    /// <summary>So that none is forgotten where a plan is put together.</summary>
+    [Fact]
+    public void Every_part_of_a_plan_is_read()
+    {
+        JsonNode plan = PlanWithAll();
         Plan whole = PlanJson.Read(Utf8(plan));
         foreach (object of in (object[])[whole, whole.Installation])
         {
@@ -209,6 +234,61 @@ public class KeptFiguresTests
         }
 
         Assert.Equal(PlanJson.Write(whole), PlanJson.Write(new PlanReader().Read(Utf8(plan))));
+    }
+
+    public static TheoryData<string> Parts =>
+        [.. PlanWithAll().AsObject().Select(p => p.Key).Where(key => key is not ("version" or "installation")), .. PlanWithAll()["installation"]!.AsObject().Select(p => $"installation/{p.Key}")];
+
+    /// <summary>Each part once as in another plan, once in its own way, and once, where it may be, gone.</summary>
+    [Theory]
+    [MemberData(nameof(Parts))]
+    public void A_plan_that_is_read_by_what_has_changed_is_the_plan(string part)
+    {
+        JsonNode whole = PlanWithAll();
+        JsonNode other = DemoPlan("quern-house");
+        foreach (JsonNode? value in (JsonNode?[])[part == "catalogueRevision" ? 2 : At(other, part), null])
+        {
+            JsonNode changed = whole.DeepClone();
+            Owner(changed, part)[part.Split('/')[^1]] = value?.DeepClone();
+            (byte[]? Plan, IReadOnlyList<DocumentError> Errors) expected = Tried(() => PlanJson.Read(Utf8(changed)));
+            var reader = new PlanReader();
+            Plan before = reader.Read(Utf8(whole));
+            (byte[]? Plan, IReadOnlyList<DocumentError> Errors) read = Tried(() => reader.Read(Utf8(ChangedPlan(whole, changed)), before));
+            Assert.Equal(expected.Plan, read.Plan);
+            Assert.Equal(expected.Errors, read.Errors);
+
+            // And back again.
+            if (expected.Plan is not null)
+            {
+                Plan there = reader.Read(Utf8(changed));
+                Assert.Equal(PlanJson.Write(before), PlanJson.Write(reader.Read(Utf8(ChangedPlan(changed, whole)), there)));
+            }
+        }
+
+        static JsonNode Owner(JsonNode plan, string part) => part.Contains('/') ? plan["installation"]! : plan;
+        static JsonNode? At(JsonNode plan, string part) => Owner(plan, part)[part.Split('/')[^1]];
+        static (byte[]? Plan, IReadOnlyList<DocumentError> Errors) Tried(Func<Plan> read)
+        {
+            try
+            {
+                return (PlanJson.Write(read()), []);
+            }
+            catch (RefusedException refused)
+            {
+                return (null, refused.Errors);
+            }
+        }
+    }
+
+    [Fact]
+    public void What_is_left_out_of_a_plan_is_missing_where_it_is_no_change_of_another()
+    {
+        var reader = new PlanReader();
+        JsonNode plan = DemoPlan("net-loft");
+        Plan before = reader.Read(Utf8(plan));
+        byte[] change = Utf8(ChangedPlan(plan, plan));
+        Assert.Contains(Assert.Throws<RefusedException>(() => reader.Read(change)).Errors, e => e.Pointer == "/building");
+        Assert.Equal(PlanJson.Write(before), PlanJson.Write(reader.Read(change, before)));
     }
 
     /// <summary>A repeater dies in a power cut, in plans that were assessed before it was there too.</summary>

@@ -142,18 +142,18 @@ public sealed partial class PlanQuestionsTests(TestServer server) : IClassFixtur
     [Fact]
     public void A_plan_at_fault_is_refused_with_its_places()
     {
-        Assert.NotNull(PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), out PlanAnswer? none));
+        Assert.NotNull(PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), null, out PlanAnswer? none));
         Assert.Null(none);
-        Assert.Null(PlanQuestions.Read(Reader, "{\"version\":5}"u8.ToArray(), out PlanAnswer? faulty));
+        Assert.Null(PlanQuestions.Read(Reader, "{\"version\":5}"u8.ToArray(), null, out PlanAnswer? faulty));
         Assert.Equal(422, faulty!.Status);
         Assert.Contains("/building", JsonNode.Parse(faulty.Json)!["errors"]!.ToJsonString(), StringComparison.Ordinal);
-        Assert.Null(PlanQuestions.Read(Reader, "{"u8.ToArray(), out PlanAnswer? noJson));
+        Assert.Null(PlanQuestions.Read(Reader, "{"u8.ToArray(), null, out PlanAnswer? noJson));
         Assert.Equal(400, noJson!.Status);
     }
 
     private static PlanQuestion Question(string query)
     {
-        Plan plan = PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), out _)!;
+        Plan plan = PlanQuestions.Read(Reader, Encoding.UTF8.GetBytes(DemoPlan()), null, out _)!;
         var words = query.Split('&', StringSplitOptions.RemoveEmptyEntries).Select(pair => pair.Split('=')).ToDictionary(pair => pair[0], pair => pair[1]);
         return new PlanQuestion(plan, words, Memory, DateOnly.FromDateTime(DateTime.Now));
     }

@@ -94,7 +94,10 @@ public static class PlanJson
     }
 
     /// <summary>Reads a plan of which parts may be known already.</summary>
-    internal static Plan Read(JsonElement element, PlanParts parts)
+    /// <param name="element">The plan's own element.</param>
+    /// <param name="parts">That are known.</param>
+    /// <param name="like">Has what is left out of the plan and of its installation; <see langword="null"/>: nothing is to be.</param>
+    internal static Plan Read(JsonElement element, PlanParts parts, Plan? like)
     {
         if (DocumentVersion.Check(element, "version", Plan.CurrentVersion, "plan", "") is not null || element.GetProperty("version").GetInt32() < Plan.CurrentVersion)
         {
@@ -102,8 +105,16 @@ public static class PlanJson
         }
 
         var errors = new List<DocumentError>();
-        ShapeCheck.Check(element, PlanType, "", errors, parts.IsKnown);
-        return errors.Count == 0 ? Checked(parts.Compose(element), "") : throw new RefusedException(errors);
+        ShapeCheck.Check(element, PlanType, "", errors, new KnownParts(parts, like is not null));
+        return errors.Count == 0 ? Checked(parts.Compose(element, like), "") : throw new RefusedException(errors);
+    }
+
+    /// <summary>The parts of plans that were read before.</summary>
+    private sealed record KnownParts(PlanParts Parts, bool IsChange) : IKnownParts
+    {
+        public bool IsKnown(JsonElement element, Type type) => Parts.IsKnown(element, type);
+
+        public bool MayBeLeftOut(Type owner) => IsChange && (owner == typeof(Plan) || owner == typeof(Installation));
     }
 
     /// <summary>Reads a record of the plan, checking keys, types and limits but no references.</summary>

@@ -17,41 +17,44 @@ internal sealed class PlanParts
     public bool IsKnown(JsonElement element, Type type) => kinds.TryGetValue(type, out Kind? kind) && kind.Find(JsonMarshal.GetRawUtf8Value(element)) is not null;
 
     /// <summary>A plan of an element whose shape is right, with the parts that are known.</summary>
-    public Plan Compose(JsonElement plan) => new()
+    /// <param name="plan">The element.</param>
+    /// <param name="like">Has what is left out; <see langword="null"/>: what is left out is not there.</param>
+    public Plan Compose(JsonElement plan, Plan? like) => new()
     {
         Version = plan.GetProperty("version").GetInt32(),
-        Site = Of<Site>(plan, "site"),
-        Building = Of<Building>(plan, "building"),
-        Installation = ComposeInstallation(plan.GetProperty("installation")),
-        Options = Of<IReadOnlyList<PlanOption>>(plan, "options"),
-        Payback = Of<Payback>(plan, "payback"),
-        Failures = MaybeOf<FailureFigures>(plan, "failures"),
-        Cases = MaybeOf<IReadOnlyList<RehearsalCase>>(plan, "cases"),
-        CatalogueRevision = plan.TryGetProperty("catalogueRevision", out JsonElement revision) && revision.ValueKind == JsonValueKind.Number ? revision.GetInt32() : null,
-        Catalogue = Of<Catalogue>(plan, "catalogue"),
+        Site = Of(plan, "site", like?.Site),
+        Building = Of(plan, "building", like?.Building),
+        Installation = plan.TryGetProperty("installation", out JsonElement installation) ? ComposeInstallation(installation, like?.Installation) : like!.Installation,
+        Options = Of(plan, "options", like?.Options),
+        Payback = Of(plan, "payback", like?.Payback),
+        Failures = MaybeOf(plan, "failures", like?.Failures),
+        Cases = MaybeOf(plan, "cases", like?.Cases),
+        CatalogueRevision = !plan.TryGetProperty("catalogueRevision", out JsonElement revision) ? like?.CatalogueRevision : revision.ValueKind == JsonValueKind.Number ? revision.GetInt32() : null,
+        Catalogue = Of(plan, "catalogue", like?.Catalogue),
     };
 
-    private Installation ComposeInstallation(JsonElement installation) => new()
+    private Installation ComposeInstallation(JsonElement installation, Installation? like) => new()
     {
-        Drives = Of<IReadOnlyList<FittedDrive>>(installation, "drives"),
-        Sensors = [.. installation.GetProperty("sensors").EnumerateArray().Select(Of<Sensor>)],
-        Hubs = Of<IReadOnlyList<Hub>>(installation, "hubs"),
-        Repeaters = Of<IReadOnlyList<Repeater>>(installation, "repeaters"),
-        Links = Of<IReadOnlyList<DirectLink>>(installation, "links"),
-        Signals = Of<IReadOnlyList<SignalReading>>(installation, "signals"),
-        Rules = Of<IReadOnlyList<Rule>>(installation, "rules"),
-        Contacts = MaybeOf<IReadOnlyList<Contact>>(installation, "contacts"),
-        Buttons = MaybeOf<IReadOnlyList<HandButton>>(installation, "buttons"),
-        Switches = MaybeOf<IReadOnlyList<LoadSwitch>>(installation, "switches"),
-        ModesSet = MaybeOf<IReadOnlyList<Mode>>(installation, "modesSet"),
+        Drives = Of(installation, "drives", like?.Drives),
+        Sensors = installation.TryGetProperty("sensors", out JsonElement sensors) ? [.. sensors.EnumerateArray().Select(Of<Sensor>)] : like!.Sensors,
+        Hubs = Of(installation, "hubs", like?.Hubs),
+        Repeaters = Of(installation, "repeaters", like?.Repeaters),
+        Links = Of(installation, "links", like?.Links),
+        Signals = Of(installation, "signals", like?.Signals),
+        Rules = Of(installation, "rules", like?.Rules),
+        Contacts = MaybeOf(installation, "contacts", like?.Contacts),
+        Buttons = MaybeOf(installation, "buttons", like?.Buttons),
+        Switches = MaybeOf(installation, "switches", like?.Switches),
+        ModesSet = MaybeOf(installation, "modesSet", like?.ModesSet),
     };
 
-    private T Of<T>(JsonElement owner, string name)
-        where T : class => Of<T>(owner.GetProperty(name));
+    /// <summary>A part that every plan has.</summary>
+    private T Of<T>(JsonElement owner, string name, T? before)
+        where T : class => owner.TryGetProperty(name, out JsonElement element) ? Of<T>(element) : before!;
 
-    /// <summary>A part that may be left out, or be null.</summary>
-    private T? MaybeOf<T>(JsonElement owner, string name)
-        where T : class => owner.TryGetProperty(name, out JsonElement element) && element.ValueKind != JsonValueKind.Null ? Of<T>(element) : null;
+    /// <summary>A part that may be left out where there was none before, or be null.</summary>
+    private T? MaybeOf<T>(JsonElement owner, string name, T? before)
+        where T : class => !owner.TryGetProperty(name, out JsonElement element) ? before : element.ValueKind == JsonValueKind.Null ? null : Of<T>(element);
 
     private T Of<T>(JsonElement element)
         where T : class

@@ -16,13 +16,17 @@ public sealed class PlanReader(bool keysAreOnce = false)
 
     /// <summary>Reads and checks a plan, as <see cref="PlanJson.Read(ReadOnlyMemory{byte})"/> does.</summary>
     /// <param name="utf8">The document, UTF-8.</param>
+    /// <param name="like">
+    /// A plan that this one is a change of: what is left out of the document and of its installation is as in there, and null where there is
+    /// none any more. Such a document is of the present version. <see langword="null"/>: the document is whole.
+    /// </param>
     /// <exception cref="RefusedException">It is not JSON, of another version, or at fault; names every place.</exception>
-    public Plan Read(ReadOnlyMemory<byte> utf8)
+    public Plan Read(ReadOnlyMemory<byte> utf8, Plan? like = null)
     {
         using JsonDocument document = PlanJson.Parse(utf8, keysAreOnce);
         lock (gate)
         {
-            return PlanJson.Read(document.RootElement, parts);
+            return PlanJson.Read(document.RootElement, parts, like);
         }
     }
 }

@@ -23,10 +23,10 @@ internal static class ShapeCheck
     /// <param name="type">The record that it is to be.</param>
     /// <param name="pointer">Where it stands.</param>
     /// <param name="errors">Takes what is wrong.</param>
-    /// <param name="isKnown">Whether an element was found to be right before, word by word; <see langword="null"/>: none was.</param>
-    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown = null)
+    /// <param name="known">What need not be looked at; <see langword="null"/>: all is to be.</param>
+    public static void Check(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, IKnownParts? known = null)
     {
-        if (errors.Count >= MostErrors || isKnown?.Invoke(element, type.Type) == true)
+        if (errors.Count >= MostErrors || known?.IsKnown(element, type.Type) == true)
         {
             return;
         }
@@ -35,10 +35,10 @@ internal static class ShapeCheck
         switch (type.Kind)
         {
             case JsonTypeInfoKind.Object:
-                CheckObject(element, type, pointer, errors, isKnown);
+                CheckObject(element, type, pointer, errors, known);
                 break;
             case JsonTypeInfoKind.Enumerable:
-                CheckList(element, type, pointer, errors, isKnown);
+                CheckList(element, type, pointer, errors, known);
                 break;
             case JsonTypeInfoKind.Dictionary:
                 throw new NotSupportedException($"{type.Type} has no place in a document.");
@@ -59,7 +59,7 @@ internal static class ShapeCheck
         _ => "null",
     };
 
-    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
+    private static void CheckObject(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, IKnownParts? known)
     {
         if (element.ValueKind != JsonValueKind.Object)
         {
@@ -73,7 +73,7 @@ internal static class ShapeCheck
             string at = $"{pointer}/{Escape(member.Name)}";
             if (properties.TryGetValue(member.Name, out JsonPropertyInfo? property))
             {
-                CheckProperty(member.Value, property, type, at, errors, isKnown);
+                CheckProperty(member.Value, property, type, at, errors, known);
             }
             else
             {
@@ -83,14 +83,14 @@ internal static class ShapeCheck
 
         foreach (JsonPropertyInfo property in type.Properties)
         {
-            if (property.IsRequired && !element.TryGetProperty(property.Name, out _))
+            if (property.IsRequired && !element.TryGetProperty(property.Name, out _) && known?.MayBeLeftOut(type.Type) != true)
             {
                 errors.Add(new DocumentError($"{pointer}/{property.Name}", $"\"{property.Name}\" is missing. Add it."));
             }
         }
     }
 
-    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
+    private static void CheckProperty(JsonElement value, JsonPropertyInfo property, JsonTypeInfo owner, string at, List<DocumentError> errors, IKnownParts? known)
     {
         if (value.ValueKind == JsonValueKind.Null)
         {
@@ -103,7 +103,7 @@ internal static class ShapeCheck
         }
 
         int before = errors.Count;
-        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, errors, isKnown);
+        Check(value, owner.Options.GetTypeInfo(property.PropertyType), at, errors, known);
         if (errors.Count == before && property.AttributeProvider is MemberInfo member)
         {
             CheckAttributes(value, member, at, errors);
@@ -139,7 +139,7 @@ internal static class ShapeCheck
         }
     }
 
-    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, Func<JsonElement, Type, bool>? isKnown)
+    private static void CheckList(JsonElement element, JsonTypeInfo type, string pointer, List<DocumentError> errors, IKnownParts? known)
     {
         if (element.ValueKind != JsonValueKind.Array)
         {
@@ -158,7 +158,7 @@ internal static class ShapeCheck
             }
             else
             {
-                Check(item, entry, at, errors, isKnown);
+                Check(item, entry, at, errors, known);
             }
         }
     }

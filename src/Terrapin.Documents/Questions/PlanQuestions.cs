@@ -101,13 +101,14 @@ public static class PlanQuestions
     /// <summary>Reads a plan to ask about, or says what is wrong with it.</summary>
     /// <param name="reader">Knows the plans before.</param>
     /// <param name="utf8">The plan; UTF-8.</param>
+    /// <param name="like">What is left out of it is as in here; see <see cref="PlanReader.Read"/>.</param>
     /// <param name="refused">What is wrong; <see langword="null"/> where nothing is.</param>
-    public static Plan? Read(PlanReader reader, ReadOnlyMemory<byte> utf8, out PlanAnswer? refused)
+    public static Plan? Read(PlanReader reader, ReadOnlyMemory<byte> utf8, Plan? like, out PlanAnswer? refused)
     {
         Plan? plan = null;
         PlanAnswer answer = Answered(() =>
         {
-            plan = reader.Read(utf8);
+            plan = reader.Read(utf8, like);
             return [];
         });
         refused = plan is null ? answer : null;

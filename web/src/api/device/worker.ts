@@ -1,12 +1,15 @@
 /// <reference lib="webworker" />
+import type { Plan } from '../types'
 import type { DeviceMessage, DeviceQuestion } from './messages'
+import { changeText, planTextOf, type PlanText } from './planText'
 
 /** Runs Core, compiled for the browser, beside the page. */
 
 interface Core {
   Paths(): string
+  PlanVersion(): number
   Knows(number: number): boolean
-  Hold(number: number, json: string): string
+  Hold(number: number, json: string, like: number): string
   About(path: string, query: string[], number: number, today: number): string
   Of(path: string, body: string): string
 }
@@ -37,9 +40,22 @@ const today = () => {
   return Math.round(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate()) / 86_400_000)
 }
 
+/** The plan that Core read last, where it reads such as they stand. */
+let last: { number: number; text: PlanText } | null = null
+
+/** Lets Core read a plan: of one that is a change of the last, what has changed. Gives what is wrong with it; empty where nothing is. */
+function hold(core: Core, number: number, json: string): string {
+  const text = planTextOf(JSON.parse(json) as Plan)
+  const isCurrent = text.version === core.PlanVersion()
+  const like = isCurrent && last && core.Knows(last.number) ? last : null
+  const refused = core.Hold(number, like ? changeText(like.text, text) : json, like?.number ?? 0)
+  if (isCurrent && !refused) last = { number, text }
+  return refused
+}
+
 function answer(core: Core, { path, query, plan, body }: DeviceQuestion): string {
   if (!plan) return core.Of(path, body ?? '')
-  const refused = core.Knows(plan.number) ? '' : core.Hold(plan.number, plan.json)
+  const refused = core.Knows(plan.number) ? '' : hold(core, plan.number, plan.json)
   return refused || core.About(path, query, plan.number, today())
 }
 
