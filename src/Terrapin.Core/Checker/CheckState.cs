@@ -38,6 +38,9 @@ internal sealed class CheckState
     private readonly int holdsAt;
     private ValveOrders valve;
 
+    /// <summary>Whether a rule ordered anything when the last move was made.</summary>
+    private bool hasOrdered;
+
     /// <param name="rules">What is explored.</param>
     /// <param name="forgetsDelays">
     /// Whether of a delay that has begun only that is known, so that it is over at any time: states that differ in what is left are one. That allows for
@@ -246,18 +249,19 @@ internal sealed class CheckState
             return;
         }
 
+        // The nearest age first: what follows from it need not be tried again.
         int oldestTicks = ages[oldest] - 1;
+        for (int age = oldestTicks - 1; age >= 0 && rules.KnowsOldestOnly && rules.ClassSizes[number] > 1; age--)
+        {
+            into.Add(new Move(MoveKind.DriesBeforeAnother, number, age));
+        }
+
         for (int age = rules.KnowsOldestOnly ? oldestTicks : 0; age <= oldestTicks; age++)
         {
             if (WetOf(number, age) >= 0)
             {
                 into.Add(new Move(MoveKind.Dries, number, age));
             }
-        }
-
-        for (int age = 0; age < oldestTicks && rules.KnowsOldestOnly && rules.ClassSizes[number] > 1; age++)
-        {
-            into.Add(new Move(MoveKind.DriesBeforeAnother, number, age));
         }
     }
 
@@ -281,6 +285,7 @@ internal sealed class CheckState
     /// <param name="ordered">Is told of each order.</param>
     public void Make(Move move, Func<int, Mode, int, bool> isHeard, Action<RuleOrder>? ordered = null)
     {
+        hasOrdered = false;
         valve.JustClosed &= move.Kind is MoveKind.Tick or MoveKind.DelayEnds;
         switch (move.Kind)
         {
@@ -331,6 +336,21 @@ internal sealed class CheckState
         }
     }
 
+    /// <summary>Whether the move that was made last changed nothing but what it is about, and no rule ordered anything.</summary>
+    /// <param name="move">That move.</param>
+    /// <param name="before">The packed state before it.</param>
+    /// <param name="after">After it.</param>
+    public bool OnlyRestates(Move move, ReadOnlySpan<ushort> before, ReadOnlySpan<ushort> after) => !hasOrdered && move.Kind switch
+    {
+        MoveKind.ModeBecomes => SameButFor(Mode, before, after),
+        MoveKind.DriesBeforeAnother => SameButFor(Sensors + classes[move.Index][0], before, after),
+        _ => false,
+    };
+
+    /// <summary>Whether two packed states are the same but for one number.</summary>
+    private static bool SameButFor(int index, ReadOnlySpan<ushort> one, ReadOnlySpan<ushort> other) =>
+        one[..index].SequenceEqual(other[..index]) && one[(index + 1)..].SequenceEqual(other[(index + 1)..]);
+
     /// <summary>Whether a rule is about to close one of some valves, and nothing can drop that while the watched sensor stays wet.</summary>
     /// <param name="valves">A bit each.</param>
     /// <param name="withinTicks">From now.</param>
@@ -364,6 +384,7 @@ internal sealed class CheckState
             ClosedValves |= rules.LinkedValves[happened.Index];
         }
 
+        hasOrdered |= step.Orders > 0;
         for (int i = 0; i < step.Orders; i++)
         {
             if (rules.Opens)

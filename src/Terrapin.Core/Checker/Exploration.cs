@@ -57,8 +57,16 @@ internal static class Exploration
             state.Unpack(table[i]);
             state.Moves(goal, moves);
             moves.Add(new Move(MoveKind.Tick));
+            bool knowsModes = false;
             foreach (Move move in moves)
             {
+                bool isDrying = move.Kind is MoveKind.Dries or MoveKind.DriesBeforeAnother;
+                if ((isDrying && table.KnowsDrying(i, move.Index)) || (knowsModes && move.Kind == MoveKind.ModeBecomes))
+                {
+                    continue;
+                }
+
+                movesLeft--;
                 state.Unpack(table[i]);
                 state.Make(move, goal.IsHeard, look);
                 if (isSeen || goal.IsMissed(state))
@@ -69,11 +77,19 @@ internal static class Exploration
                 if (state.WatchedTicks < 0 || goal.Fires is not null || !goal.IsSettled(state))
                 {
                     state.Pack(packed);
-                    table.Add(packed, i, move);
+                    int to = table.Add(packed, i, move);
+                    if (to >= 0 && state.OnlyRestates(move, table[i], packed))
+                    {
+                        // The same follows from both, and of the two one is looked at first.
+                        knowsModes |= move.Kind == MoveKind.ModeBecomes && to < i;
+                        if (isDrying)
+                        {
+                            table.NoteDrying(Math.Max(i, to), move.Index);
+                        }
+                    }
                 }
             }
 
-            movesLeft -= moves.Count;
             if (table.IsFull || movesLeft <= 0)
             {
                 return new Explored(null, Mode.Home, 0, table.Count, false);

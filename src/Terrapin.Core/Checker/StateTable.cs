@@ -8,8 +8,10 @@ namespace Terrapin.Core.Checker;
 internal sealed class StateTable(int length, int most)
 {
     private const int FirstSlots = 1 << 12;
+    private const int BitsOfDrying = 64;
 
     private readonly List<(int From, Move By)> how = [];
+    private readonly List<ulong> dries = [];
     private ushort[] states = new ushort[length * 256];
     private int[] slots = NewSlots(FirstSlots);
 
@@ -22,13 +24,20 @@ internal sealed class StateTable(int length, int most)
     /// <summary>The state before one, and what led on; −1 at a start.</summary>
     public (int From, Move By) How(int index) => how[index];
 
+    /// <summary>Whether what comes of a drying sensor of a class is tried from another state already, with the same end.</summary>
+    public bool KnowsDrying(int index, int sensorClass) => sensorClass < BitsOfDrying && (dries[index] & (1ul << sensorClass)) != 0;
+
+    /// <summary>Notes that of a state; of classes beyond the number of bits nothing is noted.</summary>
+    public void NoteDrying(int index, int sensorClass) => dries[index] |= sensorClass < BitsOfDrying ? 1ul << sensorClass : 0;
+
     /// <summary>Keeps a state if it is new and there is room.</summary>
-    public void Add(ReadOnlySpan<ushort> state, int from, Move by)
+    /// <returns>Its index; −1: there was no room.</returns>
+    public int Add(ReadOnlySpan<ushort> state, int from, Move by)
     {
         int slot = Slot(state);
         if (slots[slot] >= 0 || IsFull)
         {
-            return;
+            return slots[slot];
         }
 
         int index = how.Count;
@@ -39,11 +48,14 @@ internal sealed class StateTable(int length, int most)
 
         state.CopyTo(states.AsSpan(index * length));
         how.Add((from, by));
+        dries.Add(0);
         slots[slot] = index;
         if (how.Count * 2 > slots.Length)
         {
             Grow();
         }
+
+        return index;
     }
 
     private int Slot(ReadOnlySpan<ushort> state)

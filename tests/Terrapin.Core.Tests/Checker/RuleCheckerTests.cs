@@ -274,6 +274,9 @@ public class RuleCheckerTests
         RuleCheck slow = RuleChecker.Of(With([three[0] with { DelayS = 30 }, three[1], three[2] with { DelayS = 60 }], ids), [.. ids.Select(id => new Protection(id, ["main"]))]);
         Assert.All(slow.Claims.Where(c => c.Property == CheckedProperty.ClosesAfterHand), c => Assert.Equal((CheckVerdict.Refuted, true), (c.Verdict, c.Steps.Count > 0)));
         Assert.DoesNotContain(slow.Claims, c => c.Verdict == CheckVerdict.NotProved);
+
+        // What is left out of the moves leaves out no state: as many as when all were tried.
+        Assert.Equal([101, 80, 6262, 6070], slow.Claims.Where(c => c is { Property: not CheckedProperty.Fires, Verdict: CheckVerdict.Proved }).Select(c => c.States));
     }
 
     [Fact]
