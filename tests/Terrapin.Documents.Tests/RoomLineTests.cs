@@ -40,6 +40,22 @@ public class RoomLineTests
     }
 
     [Theory]
+    [InlineData("utility 3 x 2: washer, floor drain", new[] { 1.5, 1 })]
+    [InlineData("utility 2 x 4: Drain", new[] { 1.0, 2 })]
+    [InlineData("plant room 6 x 2: 3 drains, boiler", new[] { 1.0, 1, 3, 1, 5, 1 })]
+    [InlineData("wet room 2 x 4: gully, drain", new[] { 1.0, 1, 1, 3 })]
+    public void A_floor_drain_lies_along_the_middle_and_what_it_takes_is_not_known(string line, double[] places)
+    {
+        ProposedRoom read = Read(line);
+        Assert.Empty(read.Faults);
+        Room room = read.Room!;
+        (double X, double Y) from = (room.Areas[0].AcrossM, room.Areas[0].DownM);
+        Assert.Equal(places, room.Drains.SelectMany(d => (double[])[d.At.AcrossM - from.X, d.At.DownM - from.Y]));
+        Assert.All(room.Drains, d => Assert.Null(d.CapacityM3PerS));
+        PlanJson.Read(PlanJson.Write(With(House, room)));
+    }
+
+    [Theory]
     [InlineData("Kitchen 2 3.1 x 4", "Kitchen 2", 3.1, 4)]
     [InlineData("hall 2.1m x 180cm", "Hall", 2.1, 1.8)]
     [InlineData("WC 900 mm x 1.4 m : wc", "WC", 0.9, 1.4)]

@@ -34,6 +34,14 @@ internal static class FixtureNames
         ["kitchen units"] = FixtureKind.Plinth,
     };
 
+    /// <summary>What is no fixture, since it has no leak, and stands in the same list.</summary>
+    public const string Drain = "floor drain";
+
+    private static readonly string[] DrainNames = [Drain, "floor drains", "drain", "drains", "gully", "gullies", "floor gully"];
+
+    /// <summary>Whether a word means floor drains, one or several.</summary>
+    public static bool IsDrain(string word) => DrainNames.Contains(word, StringComparer.OrdinalIgnoreCase);
+
     /// <summary>The fixture of a name, one or several of it; <see langword="null"/>: none is called so.</summary>
     public static UsualFixture? Named(string word)
     {

@@ -45,17 +45,20 @@ public static partial class RoomLine
             faults.Insert(0, new LineFault(0, Math.Max(1, size.Success ? size.Index : head.Length), $"Begin with the room's name, as in utility {Example(system)}."));
         }
 
-        UsualFixture[] fixtures = colon < 0 ? [] : [.. Fixtures(line, colon + 1, faults)];
+        var drains = new List<string>();
+        UsualFixture[] fixtures = colon < 0 ? [] : [.. Fixtures(line, colon + 1, faults, drains)];
         if (faults.Count > 0 || floor is not var (length, width))
         {
             return new ProposedRoom(null, false, faults);
         }
 
+        FloorRectangle floorOf = Beside(plan, storeyId, length, width);
         Room? known = plan.Building.Rooms.FirstOrDefault(r => r.Areas.Count == 0 && string.Equals(r.Name, name, StringComparison.OrdinalIgnoreCase));
         Room room = (known ?? Blank(name, idOf)) with
         {
             StoreyId = storeyId,
-            Areas = [Beside(plan, storeyId, length, width)],
+            Areas = [floorOf],
+            Drains = [.. known?.Drains ?? [], .. Drains(floorOf, drains.Count)],
             LengthM = known?.LengthM ?? length,
             WidthM = known?.WidthM ?? width,
         };
@@ -97,7 +100,8 @@ public static partial class RoomLine
         return null;
     }
 
-    private static IEnumerable<UsualFixture> Fixtures(string line, int from, List<LineFault> faults)
+    /// <param name="drains">Takes the words for floor drains, one a drain.</param>
+    private static IEnumerable<UsualFixture> Fixtures(string line, int from, List<LineFault> faults, List<string> drains)
     {
         foreach (string part in line[from..].Split(','))
         {
@@ -112,9 +116,10 @@ public static partial class RoomLine
             Match counted = CountPattern().Match(word);
             string what = counted.Success ? counted.Groups["what"].Value : word;
             int count = counted.Success ? int.Parse(counted.Groups["count"].Value, System.Globalization.CultureInfo.InvariantCulture) : 1;
-            if (FixtureNames.Named(what) is not { } fixture)
+            UsualFixture? fixture = FixtureNames.Named(what);
+            if (fixture is null && !FixtureNames.IsDrain(what))
             {
-                faults.Add(new LineFault(at, at + word.Length, $"\"{what}\" is no fixture that is known here. Write one of {string.Join(", ", FixtureLibrary.All.Select(f => f.Name.ToLowerInvariant()))}."));
+                faults.Add(new LineFault(at, at + word.Length, $"\"{what}\" is no fixture that is known here. Write one of {string.Join(", ", FixtureLibrary.All.Select(f => f.Name.ToLowerInvariant()))}, {FixtureNames.Drain}."));
                 continue;
             }
 
@@ -126,10 +131,25 @@ public static partial class RoomLine
 
             for (int i = 0; i < count; i++)
             {
-                yield return fixture;
+                if (fixture is null)
+                {
+                    drains.Add(what);
+                }
+                else
+                {
+                    yield return fixture;
+                }
             }
         }
     }
+
+    /// <summary>In a row along the middle of a floor, where a fall would lead to; what they take is for somebody to try.</summary>
+    private static IEnumerable<FloorDrain> Drains(FloorRectangle floor, int count) => Enumerable.Range(0, count).Select(i => (i + 0.5) / count).Select(share => new FloorDrain
+    {
+        At = floor.LengthM >= floor.WidthM
+            ? new FloorPoint { AcrossM = Math.Round(floor.AcrossM + (share * floor.LengthM), 3), DownM = Math.Round(floor.Middle().DownM, 3) }
+            : new FloorPoint { AcrossM = Math.Round(floor.Middle().AcrossM, 3), DownM = Math.Round(floor.DownM + (share * floor.WidthM), 3) },
+    });
 
     private static Room Blank(string name, Func<string, string> idOf)
     {

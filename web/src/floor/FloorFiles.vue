@@ -42,10 +42,12 @@ async function read(event: Event) {
       <button type="button" class="act-quiet -ml-2" :disabled="!view.storeyId" @click="write('svg')">
         Drawing as SVG
       </button>
-      <button type="button" class="act-quiet" :disabled="!view.storeyId" @click="write('geojson')">
+      <button type="button" class="act-quiet -ml-2" :disabled="!view.storeyId" @click="write('geojson')">
         As GeoJSON, in metres
       </button>
-      <button type="button" class="act-quiet" @click="picker?.click()">Read rooms from GeoJSON or CSV</button>
+      <button type="button" class="act-quiet -ml-2" @click="picker?.click()">
+        Read rooms from GeoJSON or CSV
+      </button>
       <input
         ref="picker"
         type="file"

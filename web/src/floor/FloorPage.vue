@@ -58,6 +58,7 @@ const {
   choices,
   hasDrawnLeaks,
   sheets,
+  isInDoubt,
   isCoarse,
   flow,
   timeS,
@@ -362,6 +363,13 @@ const zoomButtons = [
             {{ name }}
           </li>
         </ul>
+        <p v-if="hasWaterMap && isInDoubt && timeS === null" class="flex items-center gap-1 text-[13px]">
+          <svg class="border-river size-3.5 shrink-0 rounded-xs border" viewBox="0 0 8 8" aria-hidden="true">
+            <circle cx="2" cy="2" r="1.2" class="fill-river" />
+            <circle cx="6" cy="6" r="1.2" class="fill-river" />
+          </svg>
+          may come or not: measure what is not known on its way
+        </p>
         <p v-if="hasReachMap" class="text-faded text-[13px] max-md:hidden">
           Hatched: under 6 dB in hand, close hatching: under 0. A doorway is taken to cost nothing.
         </p>

@@ -4,7 +4,7 @@ import type { FloorMapSheet, FloorRectangle } from '@/api/types'
 import { boxAround, leastCrowded, type Size } from './labels'
 import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
-import { bandAlpha, bandsMl, chart, spreadOf } from './waterMap'
+import { bandAlpha, bandsMl, chart, doubtOf, spreadOf } from './waterMap'
 
 /** The water's map of one storey: bands with an isoline at each round figure, or the floor as it is wet by now. */
 const props = defineProps<{
@@ -21,6 +21,7 @@ const props = defineProps<{
 
 const preferences = usePreferences()
 const drawn = computed(() => chart(props.sheet, bandsMl[preferences.system]))
+const doubt = computed(() => doubtOf(props.sheet))
 const spread = computed(() => spreadOf(props.sheet))
 const wet = computed(() => (props.outMl === null ? null : spread.value(props.outMl)))
 const inCells = computed(() => {
@@ -45,9 +46,22 @@ const labels = computed(() => {
 
 <template>
   <g class="pointer-events-none" data-testid="water-map">
+    <defs>
+      <pattern id="water-in-doubt" width="5" height="5" patternUnits="userSpaceOnUse">
+        <circle cx="1.25" cy="1.25" r="0.45" class="fill-river" fill-opacity="0.7" />
+        <circle cx="3.75" cy="3.75" r="0.45" class="fill-river" fill-opacity="0.7" />
+      </pattern>
+    </defs>
     <g :transform="inCells">
       <path v-if="wet !== null" :d="wet" class="fill-river" fill-opacity="0.75" data-testid="wet" />
       <template v-else>
+        <path
+          v-if="doubt"
+          :d="doubt"
+          fill="url(#water-in-doubt)"
+          fill-rule="evenodd"
+          data-testid="in-doubt"
+        />
         <path
           v-for="{ band, area } in drawn.bands"
           :key="band"

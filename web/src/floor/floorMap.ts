@@ -7,7 +7,7 @@ import { usePlanQuery } from '@/site/queries/planQuery'
 import { usePreferences } from '@/site/preferences'
 import { show } from '@/ui/units'
 import { useFloorView } from './floorView'
-import { readAt } from './waterMap'
+import { hasDoubt, readAt } from './waterMap'
 
 /** How long the water runs when it is let run, s. */
 export const LONGEST_S = 600
@@ -50,6 +50,7 @@ export function useFloorMap() {
   )
   const map = computed(() => (hasDrawnLeaks.value ? (data.value ?? null) : null))
   const sheets = computed(() => map.value?.sheets.filter((s) => s.storeyId === view.storeyId) ?? [])
+  const isInDoubt = computed(() => sheets.value.some(hasDoubt))
   const isCoarse = computed(() => map.value?.isCoarse === true)
 
   /** Flow of a leak with the main open, as the assessment has it. */
@@ -107,6 +108,7 @@ export function useFloorMap() {
     choices,
     hasDrawnLeaks,
     sheets,
+    isInDoubt,
     isCoarse,
     flow,
     timeS,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { FloorMapSheet } from '@/api/types'
-import { bandsMl, chart, readAt, spreadOf } from './waterMap'
+import { bandsMl, chart, doubtOf, hasDoubt, readAt, spreadOf } from './waterMap'
 
 const COLUMNS = 102
 const CELL_M = 0.05
@@ -47,6 +47,26 @@ describe('the chart of the water', () => {
         expect(Math.min(at.acrossM, 5 - at.acrossM)).toBeGreaterThan(0.19)
         expect(Math.min(at.downM, 5 - at.downM)).toBeGreaterThan(0.14)
       }
+  })
+
+  it('marks the floor that water may come to or not, and no other', () => {
+    expect([hasDoubt(floor), doubtOf(floor)]).toEqual([false, ''])
+    // Beyond a threshold that nobody measured, in the right half.
+    const right = (cell: number) => cell % COLUMNS > 51
+    const doubtful = {
+      ...floor,
+      leastMillilitres: floor.millilitres,
+      millilitres: floor.millilitres.map((ml, cell) => (ml >= 0 && right(cell) ? -1 : ml)),
+    }
+    expect(hasDoubt(doubtful)).toBe(true)
+    const columns = doubtOf(doubtful)
+      .split(/[MLZ]/)
+      .filter(Boolean)
+      .map((p) => Number(p.split(',')[0]))
+    expect([Math.min(...columns), Math.max(...columns)]).toEqual([52, COLUMNS - 1])
+    // Where it never comes, or no floor is, nothing is in doubt.
+    const never = { ...doubtful, leastMillilitres: doubtful.millilitres }
+    expect([hasDoubt(never), doubtOf(never)]).toEqual([false, ''])
   })
 
   it('shows nothing wet before the first drop, and more with every litre', () => {

@@ -108,6 +108,21 @@ export function chart(sheet: FloorMapSheet, amountsMl: number[]): { bands: Band[
   return { bands, isolines: isolines.filter((isoline) => isoline.line) }
 }
 
+/** Whether what is not known decides if water ever comes to a cell. */
+const mayCome = ({ millilitres, leastMillilitres }: FloorMapSheet, cell: number): boolean =>
+  millilitres[cell]! < 0 && (leastMillilitres[cell] ?? -1) >= 0
+
+/** Whether there is such floor. */
+export const hasDoubt = (sheet: FloorMapSheet): boolean =>
+  sheet.millilitres.some((_, cell) => mayCome(sheet, cell))
+
+/** The floor that water may come to or not, by what is not known on its way, as a path in cells. */
+export function doubtOf(sheet: FloorMapSheet): string {
+  const doubt = sheet.millilitres.map((_, cell) => (mayCome(sheet, cell) ? 1 : 0))
+  const rings = contours().size([sheet.columns, sheet.rows]).contour(doubt, 0.5).coordinates.flat() as Ring[]
+  return pathOf(rings)
+}
+
 /** Whether a place, in cells, lies so far in the open floor that a figure stands free there. */
 function isInside({ columns, millilitres }: FloorMapSheet, x: number, y: number): boolean {
   return [-6, 0, 6].every((dx) =>

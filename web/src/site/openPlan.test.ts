@@ -185,6 +185,9 @@ describe('the open plan', () => {
     expect(server.upgradePlan).toHaveBeenCalledWith(expect.objectContaining({ version: 0 }))
     expect(open.plan!.site.notes).toBe('upgraded')
     expect(open.restored).toBe(true)
+    // From the next edit on undo brings that back, and not the saved state.
+    await open.edit('notes', write('more'))
+    expect(open.restored).toBe(false)
   })
 
   it('saves after the revision it was made from, and drops the draft', async () => {

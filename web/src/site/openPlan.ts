@@ -240,6 +240,7 @@ export const useOpenPlan = defineStore('openPlan', () => {
     }
     plan.value = next
     assessment.value = assessed
+    restored.value = false
   }
 
   /** On this device, until it is saved. */

@@ -169,7 +169,7 @@ const isEmpty = computed(() => !open.plan!.building.rooms.some((r) => r.storeyId
       :apply="(make) => set('inner walls', (s) => void (s.innerWalls = make))"
     />
     <MeasureField
-      label="Floor to floor above"
+      label="To floor above"
       kind="length"
       :values="one(storey.heightM)"
       :apply="(v) => set('height', (s) => void (s.heightM = v?.[0] ?? null))"
