@@ -174,6 +174,35 @@ for (const width of [1280, 390])
     }
   })
 
+for (const width of [1280, 390])
+  test(`floor beyond what is not measured is marked as in doubt at ${width} px, until nothing is in doubt`, async ({ page, scratch }) => {
+    await page.setViewportSize({ width, height: 800 })
+    await remember(page, { author: 'Maren Oddy' })
+    await page.goto(scratch)
+    await page.getByLabel('New site').fill('House in doubt')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
+    await page.getByRole('link', { name: 'Rooms' }).first().click()
+    const line = page.getByRole('textbox', { name: 'Room, size and fixtures in one line' })
+    for (const typed of ['utility 2 x 3: washer', 'plant room 2 x 3: boiler, floor drain', 'hall 3 x 3']) {
+      await line.fill(typed)
+      await line.press('Enter')
+      await expect(line).toHaveValue('')
+    }
+    const doubt = page.getByText('may come or not: measure what is not known on its way')
+    await expect(page.getByTestId('water-map')).toBeVisible()
+    await expect(doubt).toBeHidden()
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Ground floor', exact: true }).click()
+    await page.getByRole('button', { name: 'Doorways in the 2 walls between rooms' }).click()
+    await expect(doubt).toBeVisible()
+    await expect(page.getByTestId('in-doubt').first()).toBeVisible()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect(doubt).toBeHidden()
+    await expect(page.getByTestId('in-doubt')).toHaveCount(0)
+    await expect(page.getByTestId('water-map')).toBeVisible()
+  })
+
 test('the other storeys are laid under the one that is drawn, faintly', async ({ page, demo }) => {
   await page.goto(`${demo}/sites/net-loft-tidewrack-quay/rooms`)
   await page.getByRole('button', { name: 'Flat', exact: true }).click()
