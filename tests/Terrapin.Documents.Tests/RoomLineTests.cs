@@ -55,6 +55,17 @@ public class RoomLineTests
         PlanJson.Read(PlanJson.Write(With(House, room)));
     }
 
+    [Fact]
+    public void A_floor_drain_lies_beside_what_stands_on_the_middle_of_the_floor()
+    {
+        Room room = Read("cupboard 0.9 x 0.8: plinth, drain").Room!;
+        Fixture plinth = Assert.Single(room.Fixtures);
+        Assert.True(plinth.Area.HoldsInside(room.Areas[0].Middle()));
+        FloorPoint drain = Assert.Single(room.Drains).At;
+        Assert.True(room.Areas.Hold(drain.AcrossM, drain.DownM));
+        Assert.False(plinth.Area.HoldsInside(drain));
+    }
+
     [Theory]
     [InlineData("Kitchen 2 3.1 x 4", "Kitchen 2", 3.1, 4)]
     [InlineData("hall 2.1m x 180cm", "Hall", 2.1, 1.8)]

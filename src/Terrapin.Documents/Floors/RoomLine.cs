@@ -26,6 +26,9 @@ public static partial class RoomLine
 
     private const int MostOfAKind = 9;
 
+    /// <summary>A drain is put aside by so much, m.</summary>
+    private const double DrainStepM = 0.1;
+
     /// <summary>Reads a line and proposes the room.</summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="storeyId">Where it is to be drawn; one that the plan has not yet is empty.</param>
@@ -58,11 +61,11 @@ public static partial class RoomLine
         {
             StoreyId = storeyId,
             Areas = [floorOf],
-            Drains = [.. known?.Drains ?? [], .. Drains(floorOf, drains.Count)],
             LengthM = known?.LengthM ?? length,
             WidthM = known?.WidthM ?? width,
         };
-        return new ProposedRoom(FixtureAdvice.Furnished(plan, room, fixtures, idOf), known is not null, faults);
+        Room furnished = FixtureAdvice.Furnished(plan, room, fixtures, idOf);
+        return new ProposedRoom(furnished with { Drains = [.. furnished.Drains, .. Drains(furnished, floorOf, drains.Count)] }, known is not null, faults);
     }
 
     private static string Example(UnitSystem system) => system == UnitSystem.Metric ? "2.1 x 1.8" : "7 x 6";
@@ -144,12 +147,25 @@ public static partial class RoomLine
     }
 
     /// <summary>In a row along the middle of a floor, where a fall would lead to; what they take is for somebody to try.</summary>
-    private static IEnumerable<FloorDrain> Drains(FloorRectangle floor, int count) => Enumerable.Range(0, count).Select(i => (i + 0.5) / count).Select(share => new FloorDrain
+    private static IEnumerable<FloorDrain> Drains(Room room, FloorRectangle floor, int count) => Enumerable.Range(0, count).Select(i => (i + 0.5) / count).Select(share => new FloorDrain
     {
-        At = floor.LengthM >= floor.WidthM
-            ? new FloorPoint { AcrossM = Math.Round(floor.AcrossM + (share * floor.LengthM), 3), DownM = Math.Round(floor.Middle().DownM, 3) }
-            : new FloorPoint { AcrossM = Math.Round(floor.Middle().AcrossM, 3), DownM = Math.Round(floor.DownM + (share * floor.WidthM), 3) },
+        At = OnOpenFloor(room, floor, floor.LengthM >= floor.WidthM
+            ? new FloorPoint { AcrossM = floor.AcrossM + (share * floor.LengthM), DownM = floor.Middle().DownM }
+            : new FloorPoint { AcrossM = floor.Middle().AcrossM, DownM = floor.DownM + (share * floor.WidthM) }),
     });
+
+    /// <summary>A place, or the nearest to it that nothing stands on tightly: no water comes under that.</summary>
+    private static FloorPoint OnOpenFloor(Room room, FloorRectangle floor, FloorPoint wanted)
+    {
+        int Steps(double lengthM) => (int)(lengthM / DrainStepM);
+        IEnumerable<FloorPoint> others = Enumerable.Range(1, Steps(floor.LengthM)).SelectMany(x => Enumerable.Range(1, Steps(floor.WidthM)).Select(y => new FloorPoint
+        {
+            AcrossM = floor.AcrossM + ((x - 0.5) * DrainStepM),
+            DownM = floor.DownM + ((y - 0.5) * DrainStepM),
+        }));
+        FloorPoint at = others.OrderBy(p => Rectangles.Apart(p, wanted)).Prepend(wanted).FirstOrDefault(p => !room.Fixtures.Any(f => f.Base == FixtureBase.Tight && f.Area.HoldsInside(p))) ?? wanted;
+        return new FloorPoint { AcrossM = Math.Round(at.AcrossM, 3), DownM = Math.Round(at.DownM, 3) };
+    }
 
     private static Room Blank(string name, Func<string, string> idOf)
     {
