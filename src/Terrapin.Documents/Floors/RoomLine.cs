@@ -26,8 +26,8 @@ public static partial class RoomLine
 
     private const int MostOfAKind = 9;
 
-    /// <summary>A drain is put aside by so much, m.</summary>
-    private const double DrainStepM = 0.1;
+    /// <summary>A drain is put aside by such a part of the floor.</summary>
+    private const int DrainSteps = 20;
 
     /// <summary>Reads a line and proposes the room.</summary>
     /// <param name="plan">A checked plan.</param>
@@ -157,11 +157,10 @@ public static partial class RoomLine
     /// <summary>A place, or the nearest to it that nothing stands on tightly: no water comes under that.</summary>
     private static FloorPoint OnOpenFloor(Room room, FloorRectangle floor, FloorPoint wanted)
     {
-        int Steps(double lengthM) => (int)(lengthM / DrainStepM);
-        IEnumerable<FloorPoint> others = Enumerable.Range(1, Steps(floor.LengthM)).SelectMany(x => Enumerable.Range(1, Steps(floor.WidthM)).Select(y => new FloorPoint
+        IEnumerable<FloorPoint> others = Enumerable.Range(0, DrainSteps).SelectMany(x => Enumerable.Range(0, DrainSteps).Select(y => new FloorPoint
         {
-            AcrossM = floor.AcrossM + ((x - 0.5) * DrainStepM),
-            DownM = floor.DownM + ((y - 0.5) * DrainStepM),
+            AcrossM = floor.AcrossM + ((x + 0.5) / DrainSteps * floor.LengthM),
+            DownM = floor.DownM + ((y + 0.5) / DrainSteps * floor.WidthM),
         }));
         FloorPoint at = others.OrderBy(p => Rectangles.Apart(p, wanted)).Prepend(wanted).FirstOrDefault(p => !room.Fixtures.Any(f => f.Base == FixtureBase.Tight && f.Area.HoldsInside(p))) ?? wanted;
         return new FloorPoint { AcrossM = Math.Round(at.AcrossM, 3), DownM = Math.Round(at.DownM, 3) };

@@ -12,7 +12,7 @@ const plan = {
 const changed = (change: (draft: Plan) => void) => {
   const after = structuredClone(plan)
   change(after)
-  return JSON.parse(changeText(planTextOf(plan), planTextOf(after))) as unknown
+  return JSON.parse(changeText(planTextOf(plan)!, planTextOf(after)!)) as unknown
 }
 
 it('leaves out what is as it was', () => {
@@ -38,4 +38,11 @@ it('says of what is gone that there is none, and keeps what has come', () => {
     catalogueRevision: 3,
     installation: { contacts: null, modesSet: [] },
   })
+})
+
+it('takes what is no plan for none', () => {
+  expect(planTextOf(null)).toBeNull()
+  expect(planTextOf({ version: 5 } as Plan)).toBeNull()
+  expect(planTextOf({ version: 5, installation: null } as unknown as Plan)).toBeNull()
+  expect(planTextOf({ version: 5, installation: 'none' } as unknown as Plan)).toBeNull()
 })

@@ -17,7 +17,9 @@ const partsOf = (whole: object): Parts =>
       .map(([key, part]) => [key, JSON.stringify(part)]),
   )
 
-export function planTextOf(plan: Plan): PlanText {
+/** Null for what is no plan: kept work may be anything. */
+export function planTextOf(plan: Plan | null): PlanText | null {
+  if (!plan?.installation || typeof plan.installation !== 'object') return null
   const { version, installation, ...own } = plan
   return { version, own: partsOf(own), fitted: partsOf(installation) }
 }

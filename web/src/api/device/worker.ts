@@ -45,11 +45,11 @@ let last: { number: number; text: PlanText } | null = null
 
 /** Lets Core read a plan: of one that is a change of the last, what has changed. Gives what is wrong with it; empty where nothing is. */
 function hold(core: Core, number: number, json: string): string {
-  const text = planTextOf(JSON.parse(json) as Plan)
-  const isCurrent = text.version === core.PlanVersion()
-  const like = isCurrent && last && core.Knows(last.number) ? last : null
-  const refused = core.Hold(number, like ? changeText(like.text, text) : json, like?.number ?? 0)
-  if (isCurrent && !refused) last = { number, text }
+  const read = planTextOf(JSON.parse(json) as Plan | null)
+  const text = read?.version === core.PlanVersion() ? read : null
+  const like = text && last && core.Knows(last.number) ? last : null
+  const refused = core.Hold(number, text && like ? changeText(like.text, text) : json, like?.number ?? 0)
+  if (text && !refused) last = { number, text }
   return refused
 }
 
