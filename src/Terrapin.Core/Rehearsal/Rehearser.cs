@@ -143,8 +143,14 @@ internal sealed class LeakRehearsal
             return false;
         }
 
-        LeakOnFloor? there = water.In(other).OnFloor;
-        return there is null || !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
+        if (water.Reach is not { } reach)
+        {
+            return true;
+        }
+
+        // Of its own: what is kept of sensors that stayed is not asked for.
+        var there = new LeakOnFloor(other, room, most.Leak, reach);
+        return !moved.Any(i => there.Hears(other.Installation.Sensors[i]));
     }
 
     /// <summary>The first of the modes in which all goes as in one, while that mode lasts.</summary>

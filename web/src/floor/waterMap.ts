@@ -77,11 +77,16 @@ function soonness({ columns, rows, millilitres }: FloorMapSheet): number[] {
   })
 }
 
-/** Round what is wet once so many millilitres are out, for as many amounts as are asked for. */
+/** Round the cells that are no lower than a level, for as many levels as are asked for. */
+function ringsRound({ columns, rows }: FloorMapSheet, heights: number[]): (level: number) => Ring[] {
+  const generate = contours().size([columns, rows])
+  return (level) => generate.contour(heights, level).coordinates.flat() as Ring[]
+}
+
+/** Round what is wet once so many millilitres are out. */
 function ringsOf(sheet: FloorMapSheet): (ml: number) => Ring[] {
-  const heights = soonness(sheet)
-  const generate = contours().size([sheet.columns, sheet.rows])
-  return (ml) => generate.contour(heights, -ml).coordinates.flat() as Ring[]
+  const round = ringsRound(sheet, soonness(sheet))
+  return (ml) => round(-ml)
 }
 
 const pathOf = (rings: Ring[]) =>
@@ -119,8 +124,7 @@ export const hasDoubt = (sheet: FloorMapSheet): boolean =>
 /** The floor that water may come to or not, by what is not known on its way, as a path in cells. */
 export function doubtOf(sheet: FloorMapSheet): string {
   const doubt = sheet.millilitres.map((_, cell) => (mayCome(sheet, cell) ? 1 : 0))
-  const rings = contours().size([sheet.columns, sheet.rows]).contour(doubt, 0.5).coordinates.flat() as Ring[]
-  return pathOf(rings)
+  return pathOf(ringsRound(sheet, doubt)(0.5))
 }
 
 /** Whether a place, in cells, lies so far in the open floor that a figure stands free there. */
