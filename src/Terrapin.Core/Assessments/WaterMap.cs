@@ -26,7 +26,7 @@ public sealed record WaterMap
 
     /// <summary>
     /// Of one leak; or of all, at each spot the one whose water is there after the fewest litres, which is what a sensor there would
-    /// hear first, or the one that comes after the most.
+    /// hear first, or the one that comes after the most: by the worse end, then by the better one, then by the order of the plan.
     /// </summary>
     /// <param name="plan">A checked plan.</param>
     /// <param name="leakId">The leak; <see langword="null"/>: all.</param>
@@ -65,10 +65,11 @@ public sealed record WaterMap
                 isExact &= reach.IsExact;
                 reach.Visit((cell, lying) =>
                 {
-                    bool first = float.IsPositiveInfinity(least[cell]);
-                    if (first || (worst ? IsLater(lying, most[cell]) : IsSooner(lying, most[cell], least[cell])) || ((float)lying.HighM3 == most[cell] && (float)lying.LowM3 == least[cell] && i < leaks[cell]))
+                    (float high, float low) = ((float)lying.HighM3, (float)lying.LowM3);
+                    bool takes = high != most[cell] ? high < most[cell] != worst : low != least[cell] ? low < least[cell] != worst : i < leaks[cell];
+                    if (takes || float.IsPositiveInfinity(least[cell]))
                     {
-                        (most[cell], least[cell], leaks[cell]) = ((float)lying.HighM3, (float)lying.LowM3, (short)i);
+                        (most[cell], least[cell], leaks[cell]) = (high, low, (short)i);
                     }
                 });
             }
@@ -81,10 +82,6 @@ public sealed record WaterMap
             IsExact = isExact,
         };
     }
-
-    private static bool IsSooner(ReachBounds lying, float most, float least) => (float)lying.HighM3 < most || ((float)lying.HighM3 == most && (float)lying.LowM3 < least);
-
-    private static bool IsLater(ReachBounds lying, float most) => (float)lying.HighM3 > most;
 
     private static float[] Filled(int count)
     {

@@ -199,14 +199,17 @@ public sealed class FloorRaster
             var fall = new RoomFall(room);
             foreach (FloorSheet sheet in SheetsOf(room.StoreyId))
             {
-                foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
+                foreach (FloorRectangle area in room.Areas)
                 {
-                    Room[cell] = (short)i;
-                    if (!fall.IsLevel)
+                    foreach (int cell in CellsIn(sheet, area))
                     {
-                        (double x, double y) = sheet.MiddleOf(cell);
-                        SlopeM[cell] = (float)fall.BelowHighestM(x, y);
-                        sloping.Add(sheet.Offset);
+                        Room[cell] = (short)i;
+                        if (!fall.IsLevel)
+                        {
+                            (double x, double y) = sheet.MiddleOf(cell);
+                            SlopeM[cell] = (float)fall.BelowHighestM(x, y);
+                            sloping.Add(sheet.Offset);
+                        }
                     }
                 }
             }
@@ -432,21 +435,25 @@ public sealed class FloorRaster
         {
             for (int cell = sheet.Offset; cell < sheet.End; cell++)
             {
-                bool plain = Room[cell] >= 0 && (Mark[cell] & ~Marks.Pit) == 0;
-                for (int side = 0; side < 4 && plain; side++)
-                {
-                    plain = !TryBeside(sheet.Columns, cell, side, out int next)
-                        || (SlopeM[next] == SlopeM[cell] && ((Mark[next] | Mark[cell]) & Marks.Pit) == 0)
-                        || (SlopeM[next] == SlopeM[cell] && PitOf(next) == PitOf(cell));
-                }
-
-                if (plain)
+                if (Room[cell] >= 0 && (Mark[cell] & ~Marks.Pit) == 0 && IsLevelWithAllBeside(cell, sheet.Columns))
                 {
                     Mark[cell] |= Marks.Plain;
                 }
             }
         }
     }
+
+    private bool IsLevelWithAllBeside(int cell, int columns)
+    {
+        int open = OpenSides[cell];
+        return ((open & 1) == 0 || AreLevel(cell, cell + 1))
+            && ((open & 2) == 0 || AreLevel(cell, cell + columns))
+            && ((open & 4) == 0 || AreLevel(cell, cell - 1))
+            && ((open & 8) == 0 || AreLevel(cell, cell - columns));
+    }
+
+    private bool AreLevel(int cell, int next) =>
+        SlopeM[next] == SlopeM[cell] && (((Mark[next] | Mark[cell]) & Marks.Pit) == 0 || PitOf(next) == PitOf(cell));
 
     /// <summary>The cell on a side, 0 to 3 as in <see cref="OpenSides"/>, and whether water can pass to it.</summary>
     [MethodImpl(MethodImplOptions.AggressiveInlining)]

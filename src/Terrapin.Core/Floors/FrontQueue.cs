@@ -7,20 +7,11 @@ namespace Terrapin.Core.Floors;
 /// <param name="bucketM">Keys that differ by less may come in any order, m.</param>
 internal sealed class FrontQueue(double bucketM)
 {
-    private const int Buckets = 1 << 14;
-    private const int None = -1;
-
-    private record struct Node(int Cell, int After);
-
     private readonly double perM = 1 / bucketM;
-    private readonly int[] first = MakeEmpty();
+    private readonly BucketRing<int> ring = new();
     private readonly PriorityQueue<int, double> below = new();
     private readonly PriorityQueue<int, double> beyond = new();
-    private Node[] nodes = new Node[1024];
-    private int free = None;
-    private int used;
-    private int inRing;
-    private long at = long.MinValue;
+    private long at;
 
     /// <summary>No cell in the ring has a later bucket.</summary>
     private long last;
@@ -28,21 +19,17 @@ internal sealed class FrontQueue(double bucketM)
     public void Push(int cell, double key)
     {
         long bucket = BucketOf(key);
-        if (at == long.MinValue)
+        if (ring.Count == 0)
         {
-            at = bucket;
-        }
-
-        if (inRing == 0)
-        {
+            at = below.Count == 0 && beyond.Count == 0 ? bucket : at;
             last = at;
         }
 
-        if (bucket < at && last - bucket >= Buckets)
+        if (bucket < at && last - bucket >= BucketRing<int>.Buckets)
         {
             below.Enqueue(cell, key);
         }
-        else if (bucket - at >= Buckets)
+        else if (bucket - at >= BucketRing<int>.Buckets)
         {
             beyond.Enqueue(cell, key);
         }
@@ -50,7 +37,7 @@ internal sealed class FrontQueue(double bucketM)
         {
             at = Math.Min(at, bucket);
             last = Math.Max(last, bucket);
-            Add(cell, (int)(bucket & (Buckets - 1)));
+            ring.Add(bucket, cell);
         }
     }
 
@@ -62,7 +49,7 @@ internal sealed class FrontQueue(double bucketM)
             return true;
         }
 
-        if (inRing == 0)
+        if (ring.Count == 0)
         {
             if (!beyond.TryDequeue(out cell, out double key))
             {
@@ -73,18 +60,8 @@ internal sealed class FrontQueue(double bucketM)
             return true;
         }
 
-        while (first[at & (Buckets - 1)] == None)
-        {
-            at++;
-        }
-
-        if (beyond.Count > 0 && beyond.TryPeek(out _, out double least) && BucketOf(least) <= at)
-        {
-            cell = beyond.Dequeue();
-            return true;
-        }
-
-        cell = Take((int)(at & (Buckets - 1)));
+        at = ring.FirstFrom(at);
+        cell = beyond.Count > 0 && beyond.TryPeek(out _, out double least) && BucketOf(least) <= at ? beyond.Dequeue() : ring.Take(at);
         return true;
     }
 
@@ -98,44 +75,4 @@ internal sealed class FrontQueue(double bucketM)
     }
 
     private long BucketOf(double key) => (long)Math.Floor(key * perM);
-
-    private void Add(int cell, int bucket)
-    {
-        int node = free;
-        if (node == None)
-        {
-            if (used == nodes.Length)
-            {
-                Array.Resize(ref nodes, used * 2);
-            }
-
-            node = used++;
-        }
-        else
-        {
-            free = nodes[node].After;
-        }
-
-        nodes[node] = new Node(cell, first[bucket]);
-        first[bucket] = node;
-        inRing++;
-    }
-
-    private int Take(int bucket)
-    {
-        int node = first[bucket];
-        (int cell, int after) = nodes[node];
-        first[bucket] = after;
-        nodes[node].After = free;
-        free = node;
-        inRing--;
-        return cell;
-    }
-
-    private static int[] MakeEmpty()
-    {
-        var first = new int[Buckets];
-        Array.Fill(first, None);
-        return first;
-    }
 }

@@ -123,9 +123,12 @@ public sealed class Ground
     public double ThickFilmM(int room) => thickFilmM[room];
 
     /// <summary>The height that water has to stand at to pass between two cells beside each other, m.</summary>
-    public double SillM(int cell, int side, int next)
+    public double SillM(int cell, int side, int next) => SillM(cell, BedM(cell), side, next);
+
+    /// <summary>The same where the height of the first one's bed is known already.</summary>
+    public double SillM(int cell, double bedM, int side, int next)
     {
-        double bed = Math.Max(BedM(cell), BedM(next));
+        double bed = Math.Max(bedM, BedM(next));
         return (raster.Mark[cell] & FloorRaster.Marks.AtDoorway) == 0 ? bed : bed + BarrierM(cell, side);
     }
 

@@ -1,3 +1,4 @@
+using System.Buffers;
 using Terrapin.Core.Model;
 using Terrapin.Core.Uncertainty;
 
@@ -159,19 +160,45 @@ public sealed class LeakReach
     /// <summary>Calls with each cell that its water may come to, and <see cref="LyingM3"/> there.</summary>
     public void Visit(Action<int, ReachBounds> each)
     {
-        if (combinations is [{ Tracks: [{ } track] } only])
+        if (combinations is [{ Tracks: [{ } track], OpenFromM3: double.PositiveInfinity }])
         {
-            track.Field.Visit((cell, arrival) => each(cell, new ReachBounds(Math.Min(arrival, only.OpenFromM3), Closed(only, arrival))));
+            track.Field.Visit((cell, arrival) => each(cell, new ReachBounds(arrival, arrival)));
             return;
         }
 
-        for (int cell = 0; cell < Raster.Count; cell++)
+        // Field after field: to go through them costs less than to look each cell up in all of them.
+        int count = Raster.Count;
+        double rounded = Rounded;
+        double[] low = ArrayPool<double>.Shared.Rent(count);
+        double[] high = ArrayPool<double>.Shared.Rent(count);
+        int[] reachedBy = ArrayPool<int>.Shared.Rent(count);
+        low.AsSpan(0, count).Fill(combinations.Min(c => c.OpenFromM3));
+        high.AsSpan(0, count).Clear();
+        reachedBy.AsSpan(0, count).Clear();
+        foreach (Combination of in combinations)
         {
-            if (Raster.Room[cell] >= 0 && LyingM3(cell) is { LowM3: < double.PositiveInfinity } lying)
+            foreach (Track one in of.Tracks)
             {
-                each(cell, lying);
+                one.Field.Visit((cell, lying) =>
+                {
+                    low[cell] = Math.Min(low[cell], lying);
+                    high[cell] = Math.Max(high[cell], Closed(of, lying));
+                    reachedBy[cell]++;
+                });
             }
         }
+
+        for (int cell = 0; cell < count; cell++)
+        {
+            if (Raster.Room[cell] >= 0 && low[cell] < double.PositiveInfinity)
+            {
+                each(cell, new ReachBounds(low[cell] * (1 - rounded), reachedBy[cell] == tracks.Length ? high[cell] * (1 + rounded) : double.PositiveInfinity));
+            }
+        }
+
+        ArrayPool<double>.Shared.Return(low);
+        ArrayPool<double>.Shared.Return(high);
+        ArrayPool<int>.Shared.Return(reachedBy);
     }
 
     /// <summary>The upper end of <see cref="OutM3"/> in the middle of each cell, m³; infinite: it may never be.</summary>

@@ -12,8 +12,8 @@ internal sealed class Sink
     /// <summary>The level is noted once it has risen so far, m.</summary>
     private const double NotedM = 2e-5;
 
-    private PriorityQueue<int, double>? rim;
-    private PriorityQueue<int, double>? shore;
+    private readonly LevelQueue rim;
+    private readonly LevelQueue shore;
     private int levelRim;
     private readonly Queue<int> ready = new();
 
@@ -41,7 +41,7 @@ internal sealed class Sink
     }
 
     /// <param name="number">Its own among the sinks of a field.</param>
-    /// <param name="bucketM">Of its front.</param>
+    /// <param name="bucketM">Of its front, rim and shore.</param>
     /// <param name="overM">The level at which it has risen to the sink that feeds it; infinite for the leak's own.</param>
     /// <param name="pathM">How far that sink's water has come to here.</param>
     /// <param name="bedM">Of its first cell.</param>
@@ -52,6 +52,8 @@ internal sealed class Sink
         PathM = pathM;
         LevelM = bedM;
         Front = new FrontQueue(bucketM);
+        rim = new LevelQueue(bucketM);
+        shore = new LevelQueue(bucketM);
     }
 
     public int Number { get; }
@@ -105,7 +107,7 @@ internal sealed class Sink
     /// <summary>The front is empty: another sink has wetted what was left of it.</summary>
     public void ClearLevelRim() => levelRim = 0;
 
-    public void AddToRim(int cell, double sillM) => (rim ??= new()).Enqueue(cell, sillM);
+    public void AddToRim(int cell, double sillM) => rim.Enqueue(cell, sillM);
 
     public void AddToShore(int cell, double bedM)
     {
@@ -115,7 +117,7 @@ internal sealed class Sink
         }
         else
         {
-            (shore ??= new()).Enqueue(cell, bedM);
+            shore.Enqueue(cell, bedM);
         }
     }
 
@@ -157,7 +159,7 @@ internal sealed class Sink
             lowest = Math.Min(lowest, LevelM);
         }
 
-        while (rim is not null && rim.TryPeek(out int cell, out double sill))
+        while (rim.TryPeek(out int cell, out double sill))
         {
             if (cells[cell].IsDry)
             {
@@ -174,7 +176,7 @@ internal sealed class Sink
     public bool TryRelease(SpreadCell[] cells, out int cell)
     {
         cell = -1;
-        while (rim is not null && rim.TryPeek(out int lowest, out double sill) && sill <= LevelM + Hair)
+        while (rim.TryPeek(out int lowest, out double sill) && sill <= LevelM + Hair)
         {
             rim.Dequeue();
             if (cells[lowest].IsDry)
@@ -214,7 +216,7 @@ internal sealed class Sink
         }
 
         double at = Math.Min(toM - Hair, lowestPartM);
-        if (shore is not null && shore.TryPeek(out int beside, out double bed) && bed < at)
+        if (shore.TryPeek(out int beside, out double bed) && bed < at)
         {
             shore.Dequeue();
             Lift(bed, cellM2, ref volumeM3);
@@ -274,11 +276,11 @@ internal sealed class Sink
 
         foreach ((int cell, double bed) in fed.level)
         {
-            (shore ??= new()).Enqueue(cell, bed);
+            shore.Enqueue(cell, bed);
         }
 
-        rim = Join(rim, fed.rim);
-        shore = Join(shore, fed.shore);
+        rim.TakeAll(fed.rim);
+        shore.TakeAll(fed.shore);
         if (fed.Under > 0)
         {
             Shorten(fed.PathM);
@@ -328,17 +330,5 @@ internal sealed class Sink
         }
 
         LevelM = levelM;
-    }
-
-    private static PriorityQueue<int, double>? Join(PriorityQueue<int, double>? a, PriorityQueue<int, double>? b)
-    {
-        if (a is null || b is null)
-        {
-            return a ?? b;
-        }
-
-        (PriorityQueue<int, double> larger, PriorityQueue<int, double> smaller) = a.Count >= b.Count ? (a, b) : (b, a);
-        larger.EnqueueRange(smaller.UnorderedItems);
-        return larger;
     }
 }

@@ -188,8 +188,8 @@ public sealed class Spreading : IDisposable
             }
             else
             {
-                Wet(last, cell);
-                Meet(last, cell, bed);
+                Wet(last, cell, bed);
+                Meet(last, cell, bed, bed);
             }
 
             return true;
@@ -223,14 +223,15 @@ public sealed class Spreading : IDisposable
 
     private void Begin(SpreadRequest request)
     {
-        Sink own = Add(double.PositiveInfinity, 0, ground.BedM(request.Cell));
+        double bed = ground.BedM(request.Cell);
+        Sink own = Add(double.PositiveInfinity, 0, bed);
         Comes(FloorUnknownKind.Finish, raster.Room[request.Cell]);
         SeeAround(request.Cell, request.OffXM, request.OffYM);
-        Wet(own, request.Cell);
-        Meet(own, request.Cell, ground.BedM(request.Cell));
+        Wet(own, request.Cell, bed);
+        Meet(own, request.Cell, bed, bed);
         if (fallsTo < 0 && stream.Leaves(request.Cell))
         {
-            Sink foot = Add(ground.BedM(request.Cell), 0, ground.BedM(request.Cell));
+            Sink foot = Add(bed, 0, bed);
             Follow(foot, request.Cell, stream.From(request.Cell, request.OffXM, request.OffYM));
         }
     }
@@ -256,7 +257,7 @@ public sealed class Spreading : IDisposable
             cells[entry].PathM = 0;
             if (IsDry(entry))
             {
-                Wet(foot, entry);
+                Wet(foot, entry, ground.BedM(entry));
             }
         }
 
@@ -274,7 +275,8 @@ public sealed class Spreading : IDisposable
 
         foreach (int entry in entries)
         {
-            Meet(foot, entry, ground.BedM(entry));
+            double bed = ground.BedM(entry);
+            Meet(foot, entry, bed, bed);
         }
     }
 
@@ -318,7 +320,7 @@ public sealed class Spreading : IDisposable
             }
 
             cells[at.Cell].PathM = 0;
-            Wet(foot, at.Cell, at.TakesFilm);
+            Wet(foot, at.Cell, ground.BedM(at.Cell), at.TakesFilm);
             wetted.Add(at.Cell);
             if (at.InMiddle)
             {
@@ -340,9 +342,13 @@ public sealed class Spreading : IDisposable
         double bed = ground.BedM(last);
         foot.StandAt(bed);
         SeeAround(last, 0, 0);
-        foreach (int cell in wetted.Where(c => ground.BedM(c) <= bed + (SlopeMPerM * cellM)))
+        foreach (int cell in wetted)
         {
-            Meet(foot, cell, ground.BedM(cell));
+            double besideM = ground.BedM(cell);
+            if (besideM <= bed + (SlopeMPerM * cellM))
+            {
+                Meet(foot, cell, besideM, besideM);
+            }
         }
     }
 
@@ -414,7 +420,7 @@ public sealed class Spreading : IDisposable
             {
                 sink.Shorten(cells[cell].PathM);
                 cells[cell].PathM = sink.PondPathM;
-                Meet(sink, cell, sink.LevelM);
+                Meet(sink, cell, ground.BedM(cell), sink.LevelM);
                 toM = Math.Min(toM, Math.Max(sink.LevelM, sink.RimM(cells)));
             }
         }
@@ -440,12 +446,12 @@ public sealed class Spreading : IDisposable
         lastWet = Math.Max(lastWet, cell);
     }
 
-    private void Wet(Sink sink, int cell, bool takesFilm = true)
+    private void Wet(Sink sink, int cell, double bedM, bool takesFilm = true)
     {
         FloorRaster.Marks mark = raster.Mark[cell];
         if ((mark & FloorRaster.Marks.Plain) != 0)
         {
-            WetPlain(sink, cell, ground.BedM(cell));
+            WetPlain(sink, cell, bedM);
             return;
         }
 
@@ -455,7 +461,7 @@ public sealed class Spreading : IDisposable
             volumeM3 += roomFilmM[raster.Room[cell]] * cellM2;
         }
 
-        sink.AddToShore(cell, ground.BedM(cell));
+        sink.AddToShore(cell, bedM);
         if ((mark & FloorRaster.Marks.Drain) != 0)
         {
             drains.Add(new DrainReached(raster.Drains[cell], volumeM3));
@@ -468,8 +474,9 @@ public sealed class Spreading : IDisposable
     }
 
     /// <summary>What is dry beside a cell may be next.</summary>
+    /// <param name="bedM">Of the cell.</param>
     /// <param name="standsM">How high the water stands in the cell.</param>
-    private void Meet(Sink sink, int cell, double standsM)
+    private void Meet(Sink sink, int cell, double bedM, double standsM)
     {
         if ((raster.Mark[cell] & FloorRaster.Marks.Plain) != 0)
         {
@@ -478,24 +485,24 @@ public sealed class Spreading : IDisposable
         }
 
         int open = raster.OpenSides[cell];
-        if ((open & 1) != 0)
+        if ((open & 1) != 0 && cells[cell + 1].IsDry)
         {
-            Offer(sink, cell, 0, cell + 1, standsM);
+            Offer(sink, cell, bedM, 0, cell + 1, standsM);
         }
 
-        if ((open & 2) != 0)
+        if ((open & 2) != 0 && cells[cell + columns].IsDry)
         {
-            Offer(sink, cell, 1, cell + columns, standsM);
+            Offer(sink, cell, bedM, 1, cell + columns, standsM);
         }
 
-        if ((open & 4) != 0)
+        if ((open & 4) != 0 && cells[cell - 1].IsDry)
         {
-            Offer(sink, cell, 2, cell - 1, standsM);
+            Offer(sink, cell, bedM, 2, cell - 1, standsM);
         }
 
-        if ((open & 8) != 0)
+        if ((open & 8) != 0 && cells[cell - columns].IsDry)
         {
-            Offer(sink, cell, 3, cell - columns, standsM);
+            Offer(sink, cell, bedM, 3, cell - columns, standsM);
         }
     }
 
@@ -553,15 +560,11 @@ public sealed class Spreading : IDisposable
         sink.Front.Push(next, standsM + (SlopeMPerM * beside.PathM));
     }
 
-    private void Offer(Sink sink, int cell, int side, int next, double standsM)
+    /// <summary>To a dry cell beside one.</summary>
+    private void Offer(Sink sink, int cell, double bedM, int side, int next, double standsM)
     {
         ref SpreadCell beside = ref cells[next];
-        if (!beside.IsDry)
-        {
-            return;
-        }
-
-        double sill = ground.SillM(cell, side, next);
+        double sill = ground.SillM(cell, bedM, side, next);
         bool lower = (float)sill < beside.WayM;
         if (!Shorten(ref beside, cell, next) && !lower)
         {
