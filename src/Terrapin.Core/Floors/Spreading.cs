@@ -637,27 +637,7 @@ public sealed class Spreading : IDisposable
                 for (int y = 0; y <= most && reach >= 0; y++)
                 {
                     int first = source + (down * y * columns);
-                    double alongY = (down * y * raster.CellM) - offYM;
-                    double alongY2 = alongY * alongY;
-                    for (int x = 0; x <= reach; x++)
-                    {
-                        int cell = first + (across * x);
-                        if (cell < sheet.Offset || cell >= sheet.End || !Joins(cell, source, across, down, x, y))
-                        {
-                            reach = x - 1;
-                            break;
-                        }
-
-                        double alongX = (across * x * raster.CellM) - offXM;
-                        float straight = (float)Math.Sqrt((alongX * alongX) + alongY2);
-                        ref SpreadCell seen = ref cells[cell];
-                        if (straight < seen.PathM && seen.IsDry)
-                        {
-                            seen.PathM = straight;
-                            seen.Known |= SpreadCell.Marks.Seen;
-                        }
-                    }
-
+                    reach = SeeRow(source, first, across, y == 0 ? 0 : down, reach, offXM, (down * y * raster.CellM) - offYM);
                     if (reach >= 0)
                     {
                         int last = first + (across * reach);
@@ -669,13 +649,41 @@ public sealed class Spreading : IDisposable
         }
     }
 
-    /// <summary>Whether a cell joins those before it in its quarter without a wall; cells come row by row from the source.</summary>
-    private bool Joins(int cell, int source, int across, int down, int x, int y)
+    /// <summary>Along one row of a quarter; rows come one after the other from the source.</summary>
+    /// <param name="source">Where the water comes in.</param>
+    /// <param name="first">The row's cell above or below the source.</param>
+    /// <param name="across">1: to the right; -1: to the left.</param>
+    /// <param name="down">From the row before: 1 down, -1 up; 0: this is the source's own row.</param>
+    /// <param name="reach">How far the row before was seen, in cells.</param>
+    /// <param name="offXM">From the middle of the source to where the water comes, m.</param>
+    /// <param name="alongYM">From there to the row, m.</param>
+    /// <returns>How far this one is seen; -1: not at all.</returns>
+    private int SeeRow(int source, int first, int across, int down, int reach, double offXM, double alongYM)
     {
-        bool floor = raster.Room[cell] == raster.Room[source] && ((raster.Mark[cell] & FloorRaster.Marks.Drop) == 0 || cell == source);
-        bool joinsAcross = x == 0 || (raster.OpenSides[cell] & (across > 0 ? 4 : 1)) != 0;
-        bool joinsDown = y == 0 || (raster.OpenSides[cell] & (down > 0 ? 8 : 2)) != 0;
-        return floor && joinsAcross && joinsDown;
+        int room = raster.Room[source];
+        int joinsDown = down == 0 ? 0 : down > 0 ? 8 : 2;
+        int joinsAcross = across > 0 ? 4 : 1;
+        for (int x = 0; x <= reach; x++)
+        {
+            int cell = first + (across * x);
+            int joins = x == 0 ? joinsDown : joinsDown | joinsAcross;
+            if (cell < sheet.Offset || cell >= sheet.End || raster.Room[cell] != room || (raster.OpenSides[cell] & joins) != joins
+                || ((raster.Mark[cell] & FloorRaster.Marks.Drop) != 0 && cell != source))
+            {
+                return x - 1;
+            }
+
+            double alongXM = (across * x * raster.CellM) - offXM;
+            float straightM = (float)Math.Sqrt((alongXM * alongXM) + (alongYM * alongYM));
+            ref SpreadCell seen = ref cells[cell];
+            if (straightM < seen.PathM && seen.IsDry)
+            {
+                seen.PathM = straightM;
+                seen.Known |= SpreadCell.Marks.Seen;
+            }
+        }
+
+        return reach;
     }
 
     /// <summary>When the water first comes to where something is not known decides how far it can be counted on.</summary>
