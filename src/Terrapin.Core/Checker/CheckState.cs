@@ -41,6 +41,11 @@ internal sealed class CheckState
     /// <summary>Whether a rule ordered anything when the last move was made.</summary>
     private bool hasOrdered;
 
+    /// <summary>What was unpacked last.</summary>
+    private readonly int[] unpackedWords;
+    private readonly ushort[] unpackedAges;
+    private (ulong ClosedValves, bool SomebodyKnows, int WatchedTicks, int DayPart, ValveOrders Valve) unpacked;
+
     /// <param name="rules">What is explored.</param>
     /// <param name="forgetsDelays">
     /// Whether of a delay that has begun only that is known, so that it is over at any time: states that differ in what is left are one. That allows for
@@ -53,6 +58,7 @@ internal sealed class CheckState
         orders = new RuleOrder[rules.Program.MostOrders];
         sensors = rules.SensorIds.Count;
         ages = new ushort[rules.Program.Conditions];
+        (unpackedWords, unpackedAges) = (new int[words.Length], new ushort[ages.Length]);
         classes = [.. Enumerable.Range(0, rules.ClassOf.DefaultIfEmpty(-1).Max() + 1).Select(c => Enumerable.Range(0, sensors).Where(s => rules.ClassOf[s] == c).ToArray())];
         holdsAt = Sensors + ages.Length + rules.Rules.Count;
         Length = holdsAt + (rules.Opens ? rules.Rules.Count : 0);
@@ -124,6 +130,18 @@ internal sealed class CheckState
                 rules.Program.SetHeld(words, r);
             }
         }
+
+        words.CopyTo(unpackedWords, 0);
+        ages.CopyTo(unpackedAges, 0);
+        unpacked = (ClosedValves, SomebodyKnows, WatchedTicks, DayPart, valve);
+    }
+
+    /// <summary>Goes back to the state that was unpacked last, which costs less than to unpack it again.</summary>
+    public void GoBack()
+    {
+        unpackedWords.CopyTo(words, 0);
+        unpackedAges.CopyTo(ages, 0);
+        (ClosedValves, SomebodyKnows, WatchedTicks, DayPart, valve) = unpacked;
     }
 
     /// <summary>Packs it.</summary>

@@ -67,7 +67,7 @@ internal static class Exploration
                 }
 
                 movesLeft--;
-                state.Unpack(table[i]);
+                state.GoBack();
                 state.Make(move, goal.IsHeard, look);
                 if (isSeen || goal.IsMissed(state))
                 {
