@@ -74,7 +74,9 @@ const drawing = useDrawingFrame(pane, () => [
   ...shownMarks.value.map((m) => m.area),
 ])
 const drawnNames = useDrawnNames(things, drawing)
-const hands = useDrawnHands(() => ({ ...props, areRoomsLively: props.stage === 'rooms' }), things, drawing, {
+// Asked for by everything that is drawn, at each move of a hand.
+const held = computed(() => ({ chosen: props.chosen, carried: props.carried, areRoomsLively: props.stage === 'rooms' }))
+const hands = useDrawnHands(() => held.value, things, drawing, {
   choose: (chosen) => emit('choose', chosen),
   carry: (thing, to) => emit('carry', thing, to),
   letGo: () => emit('letGo'),
