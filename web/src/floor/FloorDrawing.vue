@@ -75,7 +75,11 @@ const drawing = useDrawingFrame(pane, () => [
 ])
 const drawnNames = useDrawnNames(things, drawing)
 // Asked for by everything that is drawn, at each move of a hand.
-const held = computed(() => ({ chosen: props.chosen, carried: props.carried, areRoomsLively: props.stage === 'rooms' }))
+const held = computed(() => ({
+  chosen: props.chosen,
+  carried: props.carried,
+  areRoomsLively: props.stage === 'rooms',
+}))
 const hands = useDrawnHands(() => held.value, things, drawing, {
   choose: (chosen) => emit('choose', chosen),
   carry: (thing, to) => emit('carry', thing, to),

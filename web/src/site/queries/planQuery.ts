@@ -33,6 +33,8 @@ export function usePlanQuery<T>(
     queryFn: ({ signal }) => ask(open.plan!, signal),
     enabled: computed(() => open.plan !== null && toValue(isAsked)),
     placeholderData: keepPreviousData,
+    // An answer is replaced, never written to; to watch each of a map's hundred thousand numbers would cost more than to draw it.
+    shallow: true,
     staleTime,
     meta: { showsTrouble },
   })
