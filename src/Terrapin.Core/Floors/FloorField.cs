@@ -185,7 +185,7 @@ public sealed class FloorField
     private readonly Ground ground;
     private readonly double[] roomFilmM;
     private readonly FieldWindow window;
-    private readonly Sink[] sinks;
+    private readonly PondRecord[] ponds;
     private readonly IReadOnlyList<DrainReached> drains;
     private readonly IReadOnlyDictionary<FloorUnknown, double> touched;
 
@@ -200,7 +200,7 @@ public sealed class FloorField
         Ground ground,
         double[] roomFilmM,
         FieldWindow window,
-        Sink[] sinks,
+        PondRecord[] ponds,
         IReadOnlyList<DrainReached> drains,
         IReadOnlyDictionary<FloorUnknown, double> touched,
         double ownM3,
@@ -211,7 +211,7 @@ public sealed class FloorField
         this.ground = ground;
         this.roomFilmM = roomFilmM;
         this.window = window;
-        this.sinks = sinks;
+        this.ponds = ponds;
         this.drains = drains;
         this.touched = touched;
         this.ownM3 = ownM3;
@@ -220,7 +220,7 @@ public sealed class FloorField
     }
 
     private FloorField(FloorField here, FloorField below)
-        : this(here.raster, here.ground, here.roomFilmM, here.window, here.sinks, here.drains, here.touched, here.ownM3, below.IsCut, -1) =>
+        : this(here.raster, here.ground, here.roomFilmM, here.window, here.ponds, here.drains, here.touched, here.ownM3, below.IsCut, -1) =>
         this.below = below;
 
     /// <summary>Drains that the water came to, in order.</summary>
@@ -241,7 +241,7 @@ public sealed class FloorField
     internal object Key => below is null ? window : (window, below.Key);
 
     /// <summary>Bytes that it holds, roughly.</summary>
-    internal long Bytes => window.Bytes + (sinks.Length * 400L) + 500;
+    internal long Bytes => window.Bytes + ponds.Sum(p => p.Bytes) + 500;
 
     /// <summary>The whole field of water that falls: what lies up here by then comes before all that lies below.</summary>
     internal FloorField GoingOnIn(FloorField lower) => new(this, lower);
@@ -329,9 +329,9 @@ public sealed class FloorField
 
     private double RisesToM3(int sink, double levelM)
     {
-        for (int at = sink; at >= 0; at = sinks[at].MergedInto)
+        for (int at = sink; at >= 0; at = ponds[at].MergedInto)
         {
-            if (sinks[at].ReachesM3(levelM) is var reached && double.IsFinite(reached))
+            if (ponds[at].ReachesM3(levelM) is var reached && double.IsFinite(reached))
             {
                 return reached;
             }

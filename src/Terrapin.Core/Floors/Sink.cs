@@ -287,21 +287,8 @@ internal sealed class Sink
         }
     }
 
-    /// <summary>What is on the floor when the level is so high; infinite: it never is, as far as this sink knows.</summary>
-    public double ReachesM3(double levelM)
-    {
-        for (int i = 0; i < history.Count; i++)
-        {
-            if (history[i].LevelM >= levelM)
-            {
-                (double belowM, double belowM3) = i == 0 ? history[0] : history[i - 1];
-                double part = history[i].LevelM > belowM ? Math.Clamp((levelM - belowM) / (history[i].LevelM - belowM), 0, 1) : 1;
-                return belowM3 + (part * (history[i].VolumeM3 - belowM3));
-            }
-        }
-
-        return double.PositiveInfinity;
-    }
+    /// <summary>What is kept of it; its queues are not.</summary>
+    public PondRecord Record() => new(MergedInto, [.. history]);
 
     /// <summary>Ends its record.</summary>
     public void Note(double volumeM3)

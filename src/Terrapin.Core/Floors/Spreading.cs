@@ -725,7 +725,7 @@ public sealed class Spreading : IDisposable
             ground,
             roomFilmM,
             FieldWindow.Of(sheet, scratch, firstWet, lastWet, keepSinks: all.Any(s => s.Under > 0)),
-            [.. all],
+            [.. all.Select(s => s.Record())],
             drains,
             touched,
             volumeM3,
