@@ -53,7 +53,11 @@ async function list() {
   if (sites.value.some((s) => s.trouble) && comeBacks++ < MOST_COME_BACKS)
     comeBack = window.setTimeout(() => void attempt(list), COME_BACK_MS)
 }
-onMounted(() => attempt(list))
+onMounted(async () => {
+  await attempt(list)
+  // A site is opened from here as a rule: what shows it is there by then. What cannot be had now is asked for again when one is opened.
+  await Promise.allSettled([import('./SiteShell.vue'), import('@/stages/main/MainStage.vue')])
+})
 onBeforeUnmount(() => window.clearTimeout(comeBack))
 
 async function attempt(work: () => Promise<void>) {
