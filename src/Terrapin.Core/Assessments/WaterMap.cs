@@ -66,7 +66,9 @@ public sealed record WaterMap
                 reach.Visit((cell, lying) =>
                 {
                     (float high, float low) = ((float)lying.HighM3, (float)lying.LowM3);
-                    bool takes = high != most[cell] ? high < most[cell] != worst : low != least[cell] ? low < least[cell] != worst : i < leaks[cell];
+                    bool takes = high != most[cell] ? (high < most[cell]) != worst
+                        : low != least[cell] ? (low < least[cell]) != worst
+                        : i < leaks[cell];
                     if (takes || float.IsPositiveInfinity(least[cell]))
                     {
                         (most[cell], least[cell], leaks[cell]) = (high, low, (short)i);

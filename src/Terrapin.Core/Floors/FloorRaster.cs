@@ -199,17 +199,14 @@ public sealed class FloorRaster
             var fall = new RoomFall(room);
             foreach (FloorSheet sheet in SheetsOf(room.StoreyId))
             {
-                foreach (FloorRectangle area in room.Areas)
+                foreach (int cell in room.Areas.SelectMany(a => CellsIn(sheet, a)))
                 {
-                    foreach (int cell in CellsIn(sheet, area))
+                    Room[cell] = (short)i;
+                    if (!fall.IsLevel)
                     {
-                        Room[cell] = (short)i;
-                        if (!fall.IsLevel)
-                        {
-                            (double x, double y) = sheet.MiddleOf(cell);
-                            SlopeM[cell] = (float)fall.BelowHighestM(x, y);
-                            sloping.Add(sheet.Offset);
-                        }
+                        (double x, double y) = sheet.MiddleOf(cell);
+                        SlopeM[cell] = (float)fall.BelowHighestM(x, y);
+                        sloping.Add(sheet.Offset);
                     }
                 }
             }
@@ -445,11 +442,15 @@ public sealed class FloorRaster
 
     private bool IsLevelWithAllBeside(int cell, int columns)
     {
-        int open = OpenSides[cell];
-        return ((open & 1) == 0 || AreLevel(cell, cell + 1))
-            && ((open & 2) == 0 || AreLevel(cell, cell + columns))
-            && ((open & 4) == 0 || AreLevel(cell, cell - 1))
-            && ((open & 8) == 0 || AreLevel(cell, cell - columns));
+        for (int side = 0; side < 4; side++)
+        {
+            if (TryBeside(columns, cell, side, out int next) && !AreLevel(cell, next))
+            {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     private bool AreLevel(int cell, int next) =>

@@ -7,7 +7,11 @@ namespace Terrapin.Core.Floors;
 /// <summary>Litres out of the pipe when the water is somewhere, between the two ends of all that is not known.</summary>
 /// <param name="LowM3">m³; infinite: it never is, whatever is not known.</param>
 /// <param name="HighM3">m³; infinite: it may never be.</param>
-public readonly record struct ReachBounds(double LowM3, double HighM3);
+public readonly record struct ReachBounds(double LowM3, double HighM3)
+{
+    /// <summary>The same, wider by a share on both sides.</summary>
+    internal ReachBounds WidenedBy(double share) => new(LowM3 * (1 - share), HighM3 * (1 + share));
+}
 
 /// <summary>
 /// Where the water of one drawn leak comes, and after how many litres: the hull over all combinations of what is not known on
@@ -192,7 +196,7 @@ public sealed class LeakReach
         {
             if (Raster.Room[cell] >= 0 && low[cell] < double.PositiveInfinity)
             {
-                each(cell, new ReachBounds(low[cell] * (1 - rounded), reachedBy[cell] == tracks.Length ? high[cell] * (1 + rounded) : double.PositiveInfinity));
+                each(cell, new ReachBounds(low[cell], reachedBy[cell] == tracks.Length ? high[cell] : double.PositiveInfinity).WidenedBy(rounded));
             }
         }
 
@@ -313,7 +317,7 @@ public sealed class LeakReach
         private double low = double.PositiveInfinity;
         private double high;
 
-        public readonly ReachBounds Whole => new(low * (1 - rounded), high * (1 + rounded));
+        public readonly ReachBounds Whole => new ReachBounds(low, high).WidenedBy(rounded);
 
         public void Add(double lowM3, double highM3)
         {
