@@ -4,7 +4,7 @@ import type { PlaywrightTestOptions, PlaywrightWorkerOptions } from '@playwright
 export const browser = {
   browserName: 'chromium' as const,
   launchOptions: {
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
   },
 } satisfies Partial<PlaywrightTestOptions & PlaywrightWorkerOptions>

@@ -3,6 +3,7 @@ import { browser } from './browser.js'
 
 export default defineConfig({
   testDir: 'specs',
+  globalSetup: './shared.ts',
   outputDir: '../../artifacts/test/browser',
   workers: 2,
   // Generous: a busy machine is slow, and nothing here measures speed.

@@ -40,7 +40,6 @@ export async function startServer(withDemo: boolean): Promise<{ url: string; sto
   }
 }
 
-/** A server of one's own, or one that a worker's tests share. */
 const serverWith =
   (demo: boolean) =>
   async ({}, use: (url: string) => Promise<void>) => {
@@ -49,14 +48,16 @@ const serverWith =
     await server.stop()
   }
 
+const shared = async ({}, use: (url: string) => Promise<void>) => use(process.env['TERRAPIN_TESTED']!)
+
 /**
  * Whoever saves nothing uses `demo`; whoever saves begins a site on `scratch`, or has a copy of a demo site there by `ownSite`, which gives
- * its address: both servers are shared by the tests of a worker. `empty` and `ownDemo` are a test's own: they cost a start each, and are for
- * tests of the list of sites, of the firm's catalogue, and of what a device keeps.
+ * its address: both are the one server that all tests share. `empty` and `ownDemo` are a test's own: they cost a start each, and are for
+ * tests of an empty list of sites, of the firm's catalogue, and of what a device keeps.
  */
-export const test = base.extend<{ empty: string; ownDemo: string; ownSite: (file: string) => Promise<string> }, { demo: string; scratch: string }>({
-  demo: [serverWith(true), { scope: 'worker' }],
-  scratch: [serverWith(false), { scope: 'worker' }],
+export const test = base.extend<{ demo: string; scratch: string; empty: string; ownDemo: string; ownSite: (file: string) => Promise<string> }>({
+  demo: shared,
+  scratch: shared,
   ownDemo: serverWith(true),
   empty: serverWith(false),
   ownSite: async ({ scratch }, use) => {

@@ -4,32 +4,24 @@ import { expect, remember, test } from '../server.js'
 import { type } from './steps.js'
 
 const site = '/sites/net-loft-tidewrack-quay'
-const stages = [
-  'main',
-  'main?card=pull',
-  'drive',
-  'rooms',
-  'options',
-  'bill',
-  'catalogue',
-  'rooms?room=kitchen&view=list',
-  'sensors',
-  'sensors?view=list',
-  'reach',
-  'reach?view=list',
-  'rules',
-  'rehearse',
-  'rehearse?view=faults',
-  'setup',
-]
-const screens = [
-  '/',
-  '/catalogue',
-  '/bench/axis-offset',
-  '/bench/closing',
-  '/sites/quern-house/main?main=flat-2&card=photographs',
-  ...stages.map((s) => `${site}/${s}`),
-]
+const of = (...stages: string[]) => stages.map((stage) => `${site}/${stage}`)
+
+/** What one visit sees. */
+const visits = {
+  'the list, the catalogue and the bench': [
+    '/',
+    '/catalogue',
+    '/bench/axis-offset',
+    '/bench/closing',
+    '/sites/quern-house/main?main=flat-2&card=photographs',
+  ],
+  'the stop valve and what it costs': of('main', 'main?card=pull', 'drive', 'options', 'bill', 'catalogue'),
+  'the floor': of('rooms', 'rooms?room=kitchen&view=list', 'sensors', 'sensors?view=list', 'reach', 'reach?view=list'),
+  'the rules': of('rules', 'rehearse', 'rehearse?view=faults', 'setup'),
+}
+
+const wide = { width: 1280, height: 800 }
+const phone = { width: 390, height: 800 }
 
 async function look(page: Page, url: string) {
   await page.goto(url)
@@ -64,36 +56,41 @@ const lowControls = (page: Page) =>
       .map(({ name, height }) => `${name}: ${height.toFixed(0)} px`),
   )
 
-// One test a screen: all of them together take longer than a test may.
+async function expectPressable(page: Page, screen: string) {
+  await expectFits(page, screen)
+  expect(await lowControls(page), screen).toEqual([])
+}
+
 test.describe.configure({ mode: 'parallel' })
 
-for (const screen of screens)
-  test(`${screen} is accessible, fits, and has contrast in the dark look`, async ({ page, demo }) => {
+for (const [what, screens] of Object.entries(visits))
+  test(`${what}: accessible, with contrast in both looks; they fit and can be pressed at both widths, before an edit and after it`, async ({
+    page,
+    demo,
+  }) => {
     await remember(page, { author: 'Maren Oddy' })
-    await look(page, demo + screen)
-    await expectAccessible(page, screen)
-    await expectFits(page, screen)
-    await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
-    await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
+    for (const screen of screens) {
+      await page.setViewportSize(wide)
+      await look(page, demo + screen)
+      await expectAccessible(page, screen)
+      await expectFits(page, screen)
+      await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
+      await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
+      await page.setViewportSize(phone)
+      await expectPressable(page, screen)
+    }
+    await look(page, `${demo}${site}/main?card=supply`)
+    await type(page, 'Pressure at rest', '', '')
+    await expect(page.getByRole('region', { name: 'Tally' }).getByText(/^was/).first()).toBeAttached()
+    for (const screen of screens) {
+      await look(page, demo + screen)
+      await expectPressable(page, `${screen}, after an edit`)
+      await expectAccessible(page, `${screen}, after an edit`, ['color-contrast'])
+    }
   })
 
 test.describe('on a phone', () => {
-  test.use({ viewport: { width: 390, height: 800 }, hasTouch: true })
-  const expectPressable = async (page: Page, demo: string, screen: string) => {
-    await look(page, demo + screen)
-    await expectFits(page, screen)
-    expect(await lowControls(page), screen).toEqual([])
-    await expectAccessible(page, screen, ['color-contrast'])
-  }
-
-  for (const screen of screens)
-    test(`${screen} fits and can be pressed, before an edit and after it`, async ({ page, demo }) => {
-      await expectPressable(page, demo, screen)
-      await look(page, `${demo}${site}/main?card=supply`)
-      await type(page, 'Pressure at rest', '', '')
-      await expect(page.getByRole('region', { name: 'Tally' }).getByText(/^was/).first()).toBeAttached()
-      await expectPressable(page, demo, screen)
-    })
+  test.use({ viewport: phone, hasTouch: true })
 
   test('a switch is drawn flat, however large its target is', async ({ page, demo }) => {
     await look(page, `${demo}${site}/main?card=supply`)
