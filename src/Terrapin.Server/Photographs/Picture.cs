@@ -13,7 +13,7 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
 
     private const int LongestSide = 1600;
     private const int MostPixels = 100_000_000;
-    private const int MostPixelsAtOnce = 25_000_000;
+    private const int LongestSideRead = 65_535;
     private const int Quality = 85;
     private static readonly Lock Gate = new();
 
@@ -30,7 +30,7 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
             throw Refuse("This is no JPEG, PNG or WebP picture. Take the photograph again, or save it as one of these.");
         }
 
-        if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
+        if ((long)codec.Info.Width * codec.Info.Height > MostPixels || Math.Max(codec.Info.Width, codec.Info.Height) > LongestSideRead)
         {
             throw Refuse($"The picture is {codec.Info.Width} × {codec.Info.Height} pixels, more than can be read here. Make it smaller.");
         }
@@ -43,29 +43,18 @@ internal sealed record Picture(byte[] Jpeg, int Width, int Height)
         }
     }
 
-    /// <summary>Reads it line by line into about the size that is kept; where its format has no lines, whole.</summary>
+    /// <summary>Reads it into about the size that is kept.</summary>
     private static SKBitmap Decode(SKCodec codec)
     {
         var info = new SKImageInfo(codec.Info.Width, codec.Info.Height, SKColorType.Rgba8888, SKAlphaType.Premul);
-        int every = Math.Max(1, Math.Max(info.Width, info.Height) / LongestSide);
-        if (every > 1 && codec.StartScanlineDecode(info) == SKCodecResult.Success && codec.ScanlineOrder == SKCodecScanlineOrder.TopDown)
+        int every = Math.Clamp(Math.Max(info.Width, info.Height) / LongestSide, 1, Math.Min(info.Width, info.Height));
+        SKBitmap? small = codec.EncodedFormat switch
         {
-            return Scanlines.Shrink(codec, info, every) ?? throw Damaged();
-        }
-
-        if ((long)info.Width * info.Height > MostPixelsAtOnce)
-        {
-            throw Refuse($"The picture is {info.Width} × {info.Height} pixels in a form that has to be read at once. Make it smaller, or save it as JPEG.");
-        }
-
-        var bitmap = new SKBitmap(info);
-        if (codec.GetPixels(info, bitmap.GetPixels()) == SKCodecResult.Success)
-        {
-            return bitmap;
-        }
-
-        bitmap.Dispose();
-        throw Damaged();
+            SKEncodedImageFormat.Jpeg => SmallReading.ByLines(codec, info, every),
+            SKEncodedImageFormat.Png => SmallReading.ByStripes(codec, info, every),
+            _ => SmallReading.Scaled(codec, info, every),
+        };
+        return small ?? throw Damaged();
     }
 
     private static RefusedException Damaged() => Refuse("The picture is damaged: it ends before it is complete. Take it again, or send the whole file.");
