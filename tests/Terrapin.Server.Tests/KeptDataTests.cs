@@ -1,9 +1,14 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 using Terrapin.Server.Hosting;
+using Terrapin.Store;
 using static Terrapin.Server.Tests.SitesApiTests;
 
 namespace Terrapin.Server.Tests;
@@ -33,6 +38,33 @@ public sealed class KeptDataTests(TestServer server) : IClassFixture<TestServer>
         JsonNode row = await Listed(bad);
         Assert.Null(row["tally"]);
         Assert.Equal("Open it to see its figures: they could not be calculated yet.", (string)row["trouble"]!);
+    }
+
+    [Fact]
+    public async Task Revisions_are_what_they_were_once_their_columns_are_in_another_order()
+    {
+        string folder = Directory.CreateTempSubdirectory("terrapin-order-").FullName;
+        try
+        {
+            await using TerrapinDb db = Database.Open(Path.Combine(folder, "older.db"));
+            await db.GetService<IMigrator>().MigrateAsync("Catalogues");
+            await db.Database.ExecuteSqlAsync($"INSERT INTO Sites (Id, Name, Head, HasLog) VALUES ('older', 'Older', 2, 1)");
+            await db.Database.ExecuteSqlAsync($"INSERT INTO Revisions VALUES ('older', 1, 'Ines', '2026-01-02 03:04:05+01:00', 'aa', x'0102', NULL)");
+            await db.Database.ExecuteSqlAsync($"INSERT INTO Revisions VALUES ('older', 2, 'Tove', '2026-02-03 04:05:06+00:00', 'bb', x'03', x'0405')");
+            await db.Database.MigrateAsync();
+            RevisionRow[] rows = await db.Revisions.OrderBy(r => r.Number).ToArrayAsync();
+            Assert.Equal(
+                [(1, "Ines", "aa", "0102", null), (2, "Tove", "bb", "03", "0405")],
+                rows.Select(r => (r.Number, r.Author, r.Sha256, Convert.ToHexString(r.PlanJson), r.Overview is { } kept ? Convert.ToHexString(kept) : null)));
+            Assert.Equal(DateTimeOffset.Parse("2026-01-02T03:04:05+01:00", CultureInfo.InvariantCulture), rows[0].SavedAt);
+            SiteSummary listed = Assert.Single(await new SiteStore(db, TimeProvider.System).List(CancellationToken.None));
+            Assert.Equal(("older", 2, "Tove"), (listed.Id, listed.Revision, listed.Author));
+        }
+        finally
+        {
+            SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, recursive: true);
+        }
     }
 
     [Fact]

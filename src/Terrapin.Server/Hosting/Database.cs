@@ -127,7 +127,8 @@ internal static class Database
         }
     }
 
-    private static TerrapinDb Open(string path)
+    /// <summary>A database as it lies there; whoever opens it prepares or checks it first.</summary>
+    public static TerrapinDb Open(string path)
     {
         var options = new DbContextOptionsBuilder<TerrapinDb>();
         TerrapinDb.Configure(options, path);
