@@ -1,10 +1,17 @@
 import type { BrowserContext, Page } from '@playwright/test'
-import { expect, remember, test } from '../server.js'
+import { expect, remember, serverWith, test as base } from '../server.js'
 import { figuresDiffer } from './figures.js'
 
+/** One server for these tests, and on it a site for each that saves: nobody else changes what their devices keep. */
+const test = base.extend<object, { own: string }>({ own: [serverWith(true), { scope: 'worker' }] })
 test.use({ serviceWorkers: 'allow' })
 
-const site = 'quern-house'
+interface Site {
+  id: string
+  name: string
+}
+const quernHouse: Site = { id: 'quern-house', name: 'Quern House' }
+const hollinBank: Site = { id: 'hollin-bank', name: 'Hollin Bank' }
 
 /** A record of what this device keeps. */
 const kept = (page: Page, store: string, key: string) =>
@@ -29,7 +36,7 @@ interface Figures {
   of: string
   assessment: unknown
 }
-const figures = (page: Page) => kept(page, 'figures', site) as Promise<Figures>
+const figures = (page: Page, site: Site) => kept(page, 'figures', site.id) as Promise<Figures>
 
 async function onServer(server: string, plan: string): Promise<unknown> {
   const answer = await fetch(`${server}/api/assessments`, {
@@ -52,10 +59,10 @@ async function ready(page: Page) {
     .toBe(true)
 }
 
-async function openOnce(page: Page, server: string) {
+async function openOnce(page: Page, server: string, { id, name }: Site) {
   await remember(page, { author: 'Maren Oddy' })
-  await page.goto(`${server}/sites/${site}/rooms`)
-  await expect(page.getByRole('heading', { name: /Quern House/ })).toBeVisible()
+  await page.goto(`${server}/sites/${id}/rooms`)
+  await expect(page.getByRole('heading', { name: new RegExp(name) })).toBeVisible()
   await ready(page)
 }
 
@@ -80,19 +87,15 @@ async function withoutSignal(page: Page, context: BrowserContext) {
   await expect(page.getByRole('status').filter({ hasText: 'The server does not answer' })).toBeVisible()
 }
 
-test('without a signal a site opens, is drawn, assessed and saved, and all of it is sent when the signal is back', async ({
-  page,
-  context,
-  ownDemo,
-}) => {
-  await openOnce(page, ownDemo)
+test('without a signal a site opens, is drawn, assessed and saved, and all of it is sent when the signal is back', async ({ page, context, own }) => {
+  await openOnce(page, own, quernHouse)
   await withoutSignal(page, context)
   await expect(page.getByRole('heading', { name: /Quern House/ })).toBeVisible()
 
   await draw(page, aRoom, 'wash house 2.4 x 2: washer, sink', /^Room Wash house/)
   await page.getByRole('link', { name: 'Sensors' }).first().click()
   await draw(page, aDevice, 'spot under washer in wash house', /^Sensor .*[Ww]ash/)
-  const first = await figures(page)
+  const first = await figures(page, quernHouse)
   expect(first.of).toContain('Wash house')
   await save(page)
   await standing(page, 'Kept here, not sent yet')
@@ -109,29 +112,29 @@ test('without a signal a site opens, is drawn, assessed and saved, and all of it
   await standing(page, 'Changed, not saved')
   await save(page)
   await standing(page, 'Kept here, not sent yet')
-  const second = await figures(page)
+  const second = await figures(page, quernHouse)
 
   await context.setOffline(false)
   await standing(page, 'Revision 3')
   await expect(page.getByRole('status').filter({ hasText: 'The server does not answer' })).toBeHidden()
-  const saved = (await (await fetch(`${ownDemo}/api/sites/${site}/plan`)).json()) as { number: number; plan: object }
+  const saved = (await (await fetch(`${own}/api/sites/${quernHouse.id}/plan`)).json()) as { number: number; plan: object }
   expect(saved.number).toBe(3)
   expect(JSON.stringify(saved.plan)).toContain('Wash house')
   // The figures are the server's.
-  for (const { of, assessment } of [first, second]) expect(figuresDiffer(assessment, await onServer(ownDemo, of))).toEqual([])
+  for (const { of, assessment } of [first, second]) expect(figuresDiffer(assessment, await onServer(own, of))).toEqual([])
   expect(figuresDiffer(JSON.parse(second.of), saved.plan)).toEqual([])
 })
 
-test('what somebody else saved meanwhile is met with mine beside it, and neither is lost', async ({ page, context, ownDemo }) => {
-  await openOnce(page, ownDemo)
+test('what somebody else saved meanwhile is met with mine beside it, and neither is lost', async ({ page, context, own }) => {
+  await openOnce(page, own, hollinBank)
   await withoutSignal(page, context)
   await draw(page, aRoom, 'wash house 2.4 x 2', /^Room Wash house/)
   await save(page)
   await standing(page, 'Kept here, not sent yet')
 
-  const plan = (await (await fetch(`${ownDemo}/api/sites/${site}/plan`)).json()) as { plan: { site: { notes: string } } }
+  const plan = (await (await fetch(`${own}/api/sites/${hollinBank.id}/plan`)).json()) as { plan: { site: { notes: string } } }
   plan.plan.site.notes = 'Ring at the bakery.'
-  const theirs = await fetch(`${ownDemo}/api/sites/${site}/plan`, {
+  const theirs = await fetch(`${own}/api/sites/${hollinBank.id}/plan`, {
     method: 'PUT',
     headers: {
       'Content-Type': 'application/json',
@@ -161,8 +164,8 @@ test('what somebody else saved meanwhile is met with mine beside it, and neither
   await standing(page, 'Revision 3')
 })
 
-test('a site that was never opened here says what to do, and the list is as it was last seen', async ({ page, context, ownDemo }) => {
-  await page.goto(ownDemo)
+test('a site that was never opened here says what to do, and the list is as it was last seen', async ({ page, context, own }) => {
+  await page.goto(own)
   await expect(page.getByRole('link', { name: /Quern House/ })).toBeVisible()
   await ready(page)
   await context.setOffline(true)
