@@ -11,8 +11,6 @@ public static class Program
     /// <summary>While some requests calculate, others are still answered at once.</summary>
     private const int LeastThreads = 32;
 
-    private const int WarmUps = 3;
-
     public static async Task<int> Main(string[] args)
     {
         try
@@ -68,19 +66,9 @@ public static class Program
             throw new StartFailure($"Port {options.Port} is in use; stop what runs there, or choose another with --port N.", e);
         }
 
-        await WarmUp(app.Urls.First());
+        await WarmUp.Of(app.Urls.First());
         Console.WriteLine($"Terrapin is ready: {app.Urls.First()}");
         await app.WaitForShutdownAsync();
-    }
-
-    /// <summary>Asks for what whoever opens the app asks first, so that none of it is compiled while a person waits.</summary>
-    private static async Task WarmUp(string url)
-    {
-        using var http = new HttpClient();
-        for (int i = 0; i < WarmUps; i++)
-        {
-            (await http.GetAsync($"{url}/api/sites")).Dispose();
-        }
     }
 
     private static int Fail(string sentence)

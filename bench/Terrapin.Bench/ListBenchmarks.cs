@@ -1,0 +1,75 @@
+using BenchmarkDotNet.Attributes;
+using BenchmarkDotNet.Engines;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.Data.Sqlite;
+using Terrapin.Core.Floors;
+using Terrapin.Core.Format;
+using Terrapin.Core.Model;
+using Terrapin.Server.Api;
+using Terrapin.Server.Hosting;
+using Terrapin.Store;
+
+namespace Terrapin.Bench;
+
+/// <summary>Goal: a thousand sites with three revisions each, listed over HTTP as the first request after a start, under 50 ms.</summary>
+[SimpleJob(RunStrategy.ColdStart, launchCount: 5, iterationCount: 1)]
+public class ListBenchmarks
+{
+    private const int Sites = 1000;
+    private const int Revisions = 3;
+    private readonly string folder = Directory.CreateTempSubdirectory("terrapin-bench-").FullName;
+    private readonly HttpClient http = new();
+    private WebApplication? app;
+    private DataFolder? held;
+
+    [GlobalSetup]
+    public async Task Start()
+    {
+        held = DataFolder.Hold(folder);
+        await Database.Prepare(held, null);
+        await Fill(held.Database);
+        app = Application.Build(new ServerOptions { Port = 0, Data = folder, Web = "no-web" });
+        await app.StartAsync();
+        await WarmUp.Of(app.Urls.First());
+    }
+
+    [GlobalCleanup]
+    public async Task Stop()
+    {
+        http.Dispose();
+        await app!.DisposeAsync();
+        held!.Dispose();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    /// <returns>Bytes of the answer.</returns>
+    [Benchmark]
+    public async Task<int> ListThousandSites() => (await http.GetByteArrayAsync($"{app!.Urls.First()}/api/sites")).Length;
+
+    private static async Task Fill(string path)
+    {
+        Plan plan = PlanJson.Read(DemoPlan.Read());
+        byte[] json = PlanJson.Write(plan);
+        string hash = PlanJson.Hash(json);
+        byte[] overview = SiteOverview.Of(plan, new FloorMemory(), CancellationToken.None).Write();
+        await using TerrapinDb db = Database.Open(path);
+        for (int i = 0; i < Sites; i++)
+        {
+            string id = $"site-{i}";
+            db.Sites.Add(new SiteRow { Id = id, Name = $"Site {i}", Head = Revisions, HasLog = true });
+            db.Revisions.AddRange(Enumerable.Range(1, Revisions).Select(number => new RevisionRow
+            {
+                SiteId = id,
+                Number = number,
+                Author = "Maren Oddy",
+                SavedAt = DateTimeOffset.UnixEpoch,
+                Sha256 = hash,
+                PlanJson = json,
+                Overview = overview,
+            }));
+        }
+
+        await db.SaveChangesAsync();
+    }
+}
