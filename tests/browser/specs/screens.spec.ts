@@ -29,6 +29,12 @@ async function look(page: Page, url: string) {
   await page.waitForLoadState('networkidle')
 }
 
+/** What listens to the width has drawn itself anew. */
+async function resize(page: Page, size: { width: number; height: number }) {
+  await page.setViewportSize(size)
+  await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
+}
+
 async function expectFits(page: Page, screen: string) {
   const overhang = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
   expect(overhang, `${screen} is wider than the window`).toBe(0)
@@ -76,7 +82,7 @@ for (const [what, screens] of Object.entries(visits))
       await expectFits(page, screen)
       await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
       await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
-      await page.setViewportSize(phone)
+      await resize(page, phone)
       await expectPressable(page, screen)
     }
     await look(page, `${demo}${site}/main?card=supply`)
