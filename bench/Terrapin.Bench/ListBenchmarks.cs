@@ -1,7 +1,5 @@
 using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Engines;
-using Microsoft.AspNetCore.Builder;
-using Microsoft.Data.Sqlite;
 using Terrapin.Core.Floors;
 using Terrapin.Core.Format;
 using Terrapin.Core.Model;
@@ -17,35 +15,21 @@ public class ListBenchmarks
 {
     private const int Sites = 1000;
     private const int Revisions = 3;
-    private readonly string folder = Directory.CreateTempSubdirectory("terrapin-bench-").FullName;
-    private readonly HttpClient http = new();
-    private WebApplication? app;
-    private DataFolder? held;
+    private BenchServer? server;
 
     [GlobalSetup]
     public async Task Start()
     {
-        held = DataFolder.Hold(folder);
-        await Database.Prepare(held, null);
-        await Fill(held.Database);
-        app = Application.Build(new ServerOptions { Port = 0, Data = folder, Web = "no-web" });
-        await app.StartAsync();
-        await WarmUp.Of(app.Urls.First());
+        server = await BenchServer.Start(Fill);
+        await WarmUp.Of(server.Address);
     }
 
     [GlobalCleanup]
-    public async Task Stop()
-    {
-        http.Dispose();
-        await app!.DisposeAsync();
-        held!.Dispose();
-        SqliteConnection.ClearAllPools();
-        Directory.Delete(folder, recursive: true);
-    }
+    public async Task Stop() => await server!.DisposeAsync();
 
     /// <returns>Bytes of the answer.</returns>
     [Benchmark]
-    public async Task<int> ListThousandSites() => (await http.GetByteArrayAsync($"{app!.Urls.First()}/api/sites")).Length;
+    public async Task<int> ListThousandSites() => (await server!.Http.GetByteArrayAsync($"{server.Address}/api/sites")).Length;
 
     private static async Task Fill(string path)
     {

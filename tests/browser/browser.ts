@@ -1,6 +1,6 @@
 import type { PlaywrightTestOptions, PlaywrightWorkerOptions } from '@playwright/test'
 
-/** Debian's chromium, kept from looking for the network. */
+/** Debian's chromium without its windows, kept from looking for the network. */
 export const browser = {
   browserName: 'chromium' as const,
   launchOptions: {

@@ -53,7 +53,7 @@ const shared = async ({}, use: (url: string) => Promise<void>) => use(process.en
 /**
  * Whoever saves nothing uses `demo`; whoever saves begins a site on `scratch`, or has a copy of a demo site there by `ownSite`, which gives
  * its address: both are the one server that all tests share. `empty` and `ownDemo` are a test's own: they cost a start each, and are for
- * tests of an empty list of sites, and of the firm's catalogue.
+ * tests that count sites, and of the firm's catalogue.
  */
 export const test = base.extend<{ demo: string; scratch: string; empty: string; ownDemo: string; ownSite: (file: string) => Promise<string> }>({
   demo: shared,

@@ -120,6 +120,7 @@ const things: [storey: string, name: RegExp, by: [number, number]][] = [
 
 for (const [width, with_] of [
   [1280, 'a mouse'],
+  [1280, 'a finger'],
   [390, 'a finger'],
 ] as const) {
   test.describe(`at ${width} px`, () => {

@@ -65,9 +65,11 @@ const lowControls = (page: Page) =>
 async function expectPressable(page: Page, screen: string) {
   await expectFits(page, screen)
   expect(await lowControls(page), screen).toEqual([])
+  await expectAccessible(page, screen, ['color-contrast'])
 }
 
 test.describe.configure({ mode: 'parallel' })
+test.use({ hasTouch: true })
 
 for (const [what, screens] of Object.entries(visits))
   test(`${what}: accessible, with contrast in both looks; they fit and can be pressed at both widths, before an edit and after it`, async ({
@@ -82,6 +84,7 @@ for (const [what, screens] of Object.entries(visits))
       await expectFits(page, screen)
       await page.evaluate(() => document.documentElement.setAttribute('data-look', 'dark'))
       await expectAccessible(page, `${screen}, dark`, ['color-contrast'])
+      await page.evaluate(() => document.documentElement.removeAttribute('data-look'))
       await resize(page, phone)
       await expectPressable(page, screen)
     }
@@ -91,12 +94,11 @@ for (const [what, screens] of Object.entries(visits))
     for (const screen of screens) {
       await look(page, demo + screen)
       await expectPressable(page, `${screen}, after an edit`)
-      await expectAccessible(page, `${screen}, after an edit`, ['color-contrast'])
     }
   })
 
 test.describe('on a phone', () => {
-  test.use({ viewport: phone, hasTouch: true })
+  test.use({ viewport: phone })
 
   test('a switch is drawn flat, however large its target is', async ({ page, demo }) => {
     await look(page, `${demo}${site}/main?card=supply`)
