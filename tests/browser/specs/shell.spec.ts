@@ -61,6 +61,7 @@ test('the tally leads to the cause', async ({ page, demo }) => {
 test('the example is loaded into an empty database, exported, and comes back the same', async ({ page, empty }) => {
   await remember(page, { author: 'Maren Oddy' })
   await page.goto(empty)
+  await expect(page.getByRole('heading', { name: 'No site yet' })).toBeVisible()
   await page.getByRole('button', { name: 'Load the example' }).click()
   await expect(page.getByRole('heading', { name: 'Net Loft, Tidewrack Quay' })).toBeVisible()
   const exported = async (entry: string) => {
