@@ -1,5 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
+import type axe from 'axe-core'
+import { createRequire } from 'node:module'
 import { expect, remember, test } from '../server.js'
 import { type } from './steps.js'
 
@@ -40,10 +41,15 @@ async function expectFits(page: Page, screen: string) {
   expect(overhang, `${screen} is wider than the window`).toBe(0)
 }
 
+/** Puts the checks of accessibility into each page that is loaded. */
+const bringAxe = (page: Page) => page.addInitScript({ path: createRequire(import.meta.url).resolve('axe-core/axe.min.js') })
+
 async function expectAccessible(page: Page, screen: string, rules?: string[]) {
-  // No frames are in a page, and nothing is read but what is wrong: several times as quick.
-  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] })
-  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
+  // Nothing is read but what is wrong: several times as quick.
+  const { violations } = await page.evaluate(
+    (rules) => (window as unknown as { axe: typeof axe }).axe.run({ resultTypes: ['violations'], ...(rules && { runOnly: rules }) }),
+    rules,
+  )
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
   expect(
     serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
@@ -77,6 +83,7 @@ for (const [what, screens] of Object.entries(visits))
     demo,
   }) => {
     await remember(page, { author: 'Maren Oddy' })
+    await bringAxe(page)
     for (const screen of screens) {
       await page.setViewportSize(wide)
       await look(page, demo + screen)
