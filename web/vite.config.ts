@@ -53,7 +53,7 @@ export default defineConfig({
           groups: [
             {
               name: 'vue',
-              test: /node_modules\/(@?vue|pinia|@tanstack|@headlessui|@floating-ui|openapi-fetch|idb)/,
+              test: /node_modules\/(@?vue|pinia|@tanstack|@headlessui|openapi-fetch|idb)/,
               minShareCount: 2,
               priority: 2,
             },
