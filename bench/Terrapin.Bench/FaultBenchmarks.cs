@@ -17,7 +17,7 @@ public class FaultBenchmarks
     private readonly Plan plan = PlanJson.Read(DemoPlan.Read());
     private readonly AssessmentMemory memory = new(new FloorMemory());
 
-    private const int StatesOfThirty = 384_348;
+    private const int StatesOfThirty = 386_117;
     private readonly Plan thirty;
     private readonly Protection[] protections;
 

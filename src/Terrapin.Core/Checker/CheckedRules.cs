@@ -1,4 +1,3 @@
-using System.Numerics;
 using Terrapin.Core.Model;
 using Terrapin.Core.Rules;
 
@@ -16,7 +15,7 @@ internal sealed class CheckedRules
     private readonly IReadOnlyList<string> buttonIds;
 
     private CheckedRules(
-        IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(string SensorId, int Valve)> links, int watched, IReadOnlyList<HoursOfDay?> listening, IReadOnlyList<string> buttonIds)
+        IReadOnlyList<Rule> rules, IReadOnlyList<string> sensorIds, IReadOnlyList<string> valveIds, IReadOnlyList<(string SensorId, int Valve)> links, int watched, IReadOnlyList<HoursOfDay?> listening, IReadOnlyList<string> buttonIds, bool inParts)
     {
         (Rules, SensorIds, Watched) = (rules, sensorIds, watched);
         (this.valveIds, this.links, this.listening, this.buttonIds) = (valveIds, links, listening, buttonIds);
@@ -25,8 +24,8 @@ internal sealed class CheckedRules
         LinkedValves = [.. sensorIds.Select(id => links.Where(l => l.SensorId == id).Aggregate(0ul, (mask, l) => mask | (1ul << l.Valve)))];
         TickMs = rules.SelectMany(r => new[] { RuleProgram.Milliseconds(r.ConfirmS), RuleProgram.Milliseconds(r.DelayS) }).Aggregate(0, Divisor);
         TickMs = TickMs == 0 ? 1000 : TickMs;
-        int parts = Opens ? (int)BitOperations.RoundUpToPowerOf2((uint)rules.Count(r => r.ConfirmS + r.DelayS > 0) + 1) : 1;
-        IsExact = TickMs % parts == 0;
+        int parts = PartsOf(TickMs, 1 + rules.Count(r => r.ConfirmS + r.DelayS > 0));
+        IsExact = parts == 1 || (inParts && parts <= TickMs);
         TickMs /= IsExact ? parts : 1;
         LongestTicks = rules.Select(r => RuleProgram.Milliseconds(r.ConfirmS) + RuleProgram.Milliseconds(r.DelayS)).DefaultIfEmpty(0).Max() / TickMs;
         DelayTicks = [.. rules.Select(r => RuleProgram.Milliseconds(r.DelayS) / TickMs)];
@@ -61,15 +60,14 @@ internal sealed class CheckedRules
     /// <summary>For each sensor the valves that its direct links close, a bit each.</summary>
     public ulong[] LinkedValves { get; }
 
-    /// <summary>
-    /// The greatest common divisor of all times, ms. Every time is compared with "at least" and none with "more than", so that what can happen
-    /// at any times can happen at multiples of it. Source: T. A. Henzinger, Z. Manna and A. Pnueli, What good are digital clocks?, 1992.
-    /// </summary>
+    /// <summary>The greatest common divisor of all times, ms, or one part of it where <see cref="IsExact"/> asks for parts.</summary>
     public int TickMs { get; }
 
     /// <summary>
-    /// Whether what can happen at any times can happen at multiples of the tick. Where a rule opens it counts what came first, of as many as
-    /// there are rules that wait: the divisor then has to have as many parts and one.
+    /// Whether what can happen at any times can happen at multiples of the tick. At multiples of the divisor itself nothing happens between two
+    /// deadlines, as when somebody leaves just before a sensor is confirmed and that closes later than if they had left a tick sooner. With as many
+    /// parts as there are rules that wait, and one, there is a multiple before, between and after as many deadlines. Source: A. Göllü, A. Puri and
+    /// P. Varaiya, Discretization of timed automata, 1994.
     /// </summary>
     public bool IsExact { get; }
 
@@ -151,6 +149,9 @@ internal sealed class CheckedRules
             ButtonId: trigger == RuleTrigger.ButtonPressed ? buttonIds[index] : null);
     }
 
+    /// <summary>The same with the divisor in parts; see <see cref="IsExact"/>.</summary>
+    public CheckedRules InParts() => new(Rules, SensorIds, valveIds, links, Watched, listening, buttonIds, inParts: true);
+
     /// <summary>The same with one sensor for each class, that has been wet longest, where no more need be known; classes and rules keep their numbers.</summary>
     public CheckedRules OneOfEachClass()
     {
@@ -168,7 +169,8 @@ internal sealed class CheckedRules
             [.. links.Where(l => ids.Contains(l.SensorId))],
             Watched < 0 ? Watched : Array.IndexOf(ids, SensorIds[Watched]),
             listening,
-            buttonIds)
+            buttonIds,
+            IsExact)
         {
             ClassSizes = ClassSizes,
         };
@@ -201,7 +203,8 @@ internal sealed class CheckedRules
             [.. fitted.Links.Where(l => sensors.Contains(l.SensorId)).Select(l => (l.SensorId, valveIds.ToList().IndexOf(fitted.Drives.First(d => d.Id == l.DriveId).StopValveId)))],
             isWatched ? Array.IndexOf(ids, sensorId) : -1,
             [.. listening ?? []],
-            buttonIds: []);
+            buttonIds: [],
+            inParts: false);
     }
 
     /// <summary>
@@ -224,7 +227,8 @@ internal sealed class CheckedRules
             [.. links.Select(l => (l.SensorId, 0))],
             watched: -1,
             listening: [],
-            [.. (fitted.Buttons ?? []).Select(b => b.Id)]);
+            [.. (fitted.Buttons ?? []).Select(b => b.Id)],
+            inParts: true);
     }
 
     private static Rule Named(Rule rule, IReadOnlyList<Sensor> sensors) => rule.IsOfSensors
@@ -240,6 +244,9 @@ internal sealed class CheckedRules
             .OrderByDescending(c => Day[dayPart].IsSo[c])
             .Select(c => Day[dayPart].IsSo[c] ? RuleEvent.Begins(Program.Clock[c].Condition) : RuleEvent.Ends(Program.Clock[c].Condition));
     }
+
+    /// <summary>The least number of equal parts of whole milliseconds, not fewer than asked for; more than there are milliseconds where there is none.</summary>
+    private static int PartsOf(int ms, int least) => Enumerable.Range(least, Math.Max(1, ms)).First(parts => ms % parts == 0 || parts > ms);
 
     private static int Divisor(int a, int b) => b == 0 ? a : Divisor(b, a % b);
 

@@ -112,10 +112,26 @@ public static class RuleChecker
             IsShortest = looked.IsShortest,
         };
 
+        /// <summary>
+        /// Looks in few, long ticks first: a story found there is one. What is not refuted so is looked at again in the short ticks that a proof takes.
+        /// </summary>
         private Looked Look(CheckedRules rules, string[] ofValves, CheckGoal goal)
         {
+            Looked first = LookAt(rules, ofValves, goal, mostStates);
+            if (first.Verdict == CheckVerdict.Refuted || !first.IsComplete || rules.IsExact)
+            {
+                return first;
+            }
+
+            CheckedRules exact = rules.InParts();
+            Looked again = LookAt(exact, ofValves, goal with { WithinTicks = goal.WithinTicks * (rules.TickMs / exact.TickMs) }, mostStates - first.States);
+            return again with { States = first.States + again.States };
+        }
+
+        private Looked LookAt(CheckedRules rules, string[] ofValves, CheckGoal goal, int most)
+        {
             // With delays that may be over at any time there are far fewer states: what holds there holds, and a story that comes about is one.
-            Explored explored = Exploration.Of(rules, goal, mostStates, ref movesLeft, cancel, forgetsDelays: true);
+            Explored explored = Exploration.Of(rules, goal, most, ref movesLeft, cancel, forgetsDelays: true);
             IReadOnlyList<CheckStep>? steps = explored.Path is null ? [] : Replay.Of(rules, ofValves, goal, explored);
             int states = explored.States;
             bool isShortest = false;
@@ -123,7 +139,7 @@ public static class RuleChecker
             {
                 // The shortest story, or the truth, is found with the delays as they are; where there already is a story, not at any price.
                 bool hasStory = steps is { Count: > 0 };
-                Explored exact = Exploration.Of(rules, goal, hasStory ? Math.Min(mostStates, StatesForShortest) : mostStates, ref movesLeft, cancel);
+                Explored exact = Exploration.Of(rules, goal, hasStory ? Math.Min(most - states, StatesForShortest) : most - states, ref movesLeft, cancel);
                 states += exact.States;
                 IReadOnlyList<CheckStep>? shortest = exact.Path is null ? [] : Replay.Of(rules, ofValves, goal, exact);
                 isShortest = shortest is { Count: > 0 };
@@ -132,7 +148,7 @@ public static class RuleChecker
 
             // What was found with sensors merged that are alike may need more of them than there are.
             CheckVerdict verdict = explored.Path is not null && steps is not null ? CheckVerdict.Refuted : explored.IsComplete && explored.Path is null && rules.IsExact ? CheckVerdict.Proved : CheckVerdict.NotProved;
-            return new Looked(verdict, states, steps ?? [], isShortest);
+            return new Looked(verdict, states, steps ?? [], isShortest, explored.IsComplete);
         }
 
         public CheckedClaim Fires(Rule rule)
@@ -161,7 +177,7 @@ public static class RuleChecker
         }
 
         private static CheckedClaim Fired(Rule rule, CheckVerdict verdict, int states) =>
-            Claim(CheckedProperty.Fires, [], rule.Id, [], null, new Looked(verdict, states, [], IsShortest: false));
+            Claim(CheckedProperty.Fires, [], rule.Id, [], null, new Looked(verdict, states, [], IsShortest: false, IsComplete: verdict != CheckVerdict.NotProved));
 
         /// <summary>Whether what a rule waits for beside wet sensors can come at all: nothing else has a part in that.</summary>
         private bool CanFire(Rule rule) => plan.Installation.Hubs.Count > 0 && rule.Modes.Count > 0 && rule.Hours is not { IsNever: true } && rule.WaitsFor switch
@@ -181,5 +197,6 @@ public static class RuleChecker
     /// <param name="States">That were come to.</param>
     /// <param name="Steps">A way to where it does not; empty where none was found.</param>
     /// <param name="IsShortest">Whether there is no shorter way.</param>
-    private sealed record Looked(CheckVerdict Verdict, int States, IReadOnlyList<CheckStep> Steps, bool IsShortest);
+    /// <param name="IsComplete">Whether every state was looked at.</param>
+    private sealed record Looked(CheckVerdict Verdict, int States, IReadOnlyList<CheckStep> Steps, bool IsShortest, bool IsComplete);
 }
