@@ -3,7 +3,8 @@ import vue from '@vitejs/plugin-vue'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { defineConfig, type Plugin } from 'vite'
+import type { Plugin } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -43,6 +44,8 @@ export default defineConfig({
   resolve: { alias: { '@': here('./src') } },
   server: { proxy: { '/api': 'http://127.0.0.1:5170', '/health': 'http://127.0.0.1:5170' } },
   worker: { format: 'es' },
+  // Generous: a busy machine is slow, and nothing here measures speed.
+  test: { testTimeout: 60_000 },
   build: {
     rolldownOptions: {
       input: { index: here('./index.html'), sw: here('./src/offline/sw.ts') },

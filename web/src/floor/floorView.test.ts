@@ -147,7 +147,7 @@ describe('what is carried over the drawing', () => {
     const { open, view } = await opened()
     view.nudge(spot, at(1.1, 1))
     view.nudge(spot, at(1.2, 1))
-    await vi.waitFor(() => expect(view.carried).toBeNull())
+    await vi.waitFor(() => expect(view.carried).toBeNull(), 60_000)
     expect(open.plan!.installation.sensors[0]!.at).toEqual(at(1.2, 1))
     await open.undo()
     expect(open.canUndo).toBe(false)

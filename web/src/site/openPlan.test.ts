@@ -308,7 +308,7 @@ describe('the open plan', () => {
       return new Promise(() => undefined)
     })
     const trying = open.tryOut(write('tried'))
-    await vi.waitFor(() => expect(signal).toBeDefined())
+    await vi.waitFor(() => expect(signal).toBeDefined(), 60_000)
     await open.dropTried()
     await trying
     expect(signal!.aborted).toBe(true)
