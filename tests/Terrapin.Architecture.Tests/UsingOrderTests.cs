@@ -15,7 +15,8 @@ public class UsingOrderTests
                     .Where(f => !f.Split(Path.DirectorySeparatorChar).Any(part => part is "bin" or "obj" or "Migrations")),
             ];
         Assert.NotEmpty(files);
-        Assert.DoesNotContain(files, f => !InOrder(File.ReadLines(Path.Combine(Golden.Root(), f))));
+        string[] disordered = [.. files.Where(f => !InOrder(File.ReadLines(Path.Combine(Golden.Root(), f))))];
+        Assert.True(disordered.Length == 0, $"Run 'dotnet format' to put the usings in order: {string.Join(", ", disordered)}.");
     }
 
     [Theory]

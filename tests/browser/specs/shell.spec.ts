@@ -28,6 +28,27 @@ test('keys go to the stages, find places, and show themselves', async ({ page, d
   await expect(page).toHaveURL(/rehearse\?leak=dishwasher-hose/)
 })
 
+for (const width of [1280, 390])
+  test(`a stage that is pressed while the site is still being opened is that site’s at ${width} px`, async ({ page, demo }) => {
+    await page.setViewportSize({ width, height: 800 })
+    let letGo = () => {}
+    const held = new Promise<void>((done) => (letGo = done))
+    await page.goto(`${demo}${site}/main`)
+    await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
+    await page.getByRole('link', { name: 'All sites' }).click()
+    await page.route(/\/api\/sites\/quern-house$/, async (route) => {
+      await held
+      await route.continue()
+    })
+    await page.getByRole('link', { name: 'Quern House' }).click()
+    await expect(page.getByText('Opening the site …')).toBeVisible()
+    await page.getByRole('link', { name: 'Rooms' }).click()
+    await expect(page).toHaveURL(/\/quern-house\/rooms$/)
+    letGo()
+    await expect(page.getByRole('heading', { name: 'Quern House' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Rooms on the floor plan', level: 1, exact: true })).toBeVisible()
+  })
+
 test('digits typed into a field stay in the field', async ({ page, demo }) => {
   await page.goto(`${demo}${site}/main`)
   const bore = page.getByRole('textbox', { name: 'Free bore', exact: true })

@@ -33,6 +33,9 @@ const sheet = ref<Sheet | null>(null)
 const saveAfterNaming = ref(false)
 const missing = ref('')
 
+/** By the address, as the plan is still being opened when the frame can be pressed already. */
+const siteId = computed(() => String(route.params.id))
+
 watch(
   () => route.params.id,
   async (id) => {
@@ -109,7 +112,7 @@ const isDrawing = computed(
   () => floorStages.some((stage) => stage === route.name) && route.query.view !== 'list',
 )
 
-const goTo = (stage: string) => router.push(`/sites/${open.siteId}/${stage}`)
+const goTo = (stage: string) => router.push(`/sites/${siteId.value}/${stage}`)
 
 useShortcuts({
   ...Object.fromEntries(stages.map((stage, i) => [String(i + 1), () => goTo(stage)])),
@@ -124,17 +127,17 @@ const commands = computed<Command[]>(() => [
   ...stages.map((stage) => ({ name: `Go to ${stageWords[stage]}`, run: () => goTo(stage) })),
   ...(open.plan?.building.rooms ?? []).map((room) => ({
     name: `Room: ${room.name}`,
-    run: () => router.push({ path: `/sites/${open.siteId}/rooms`, query: { room: room.id } }),
+    run: () => router.push({ path: `/sites/${siteId.value}/rooms`, query: { room: room.id } }),
   })),
   ...(open.plan?.building.rooms ?? []).flatMap((room) =>
     room.leaks.map((leak) => ({
       name: `Rehearse ${leak.name}, ${room.name}`,
-      run: () => router.push({ path: `/sites/${open.siteId}/rehearse`, query: { leak: leak.id } }),
+      run: () => router.push({ path: `/sites/${siteId.value}/rehearse`, query: { leak: leak.id } }),
     })),
   ),
   ...(open.plan?.building.stopValves ?? []).map((main) => ({
     name: `Stop valve: ${main.name}`,
-    run: () => router.push({ path: `/sites/${open.siteId}/main`, query: { main: main.id } }),
+    run: () => router.push({ path: `/sites/${siteId.value}/main`, query: { main: main.id } }),
   })),
   ...pages.map((page) => ({ name: page.name, run: () => goTo(page.to) })),
   { name: 'Save', run: save },
@@ -196,7 +199,7 @@ const commands = computed<Command[]>(() => [
         <PreferencesMenu @rename="sheet = 'author'">
           <MenuItem v-for="page in pages" :key="page.to" v-slot="{ active }">
             <RouterLink
-              :to="`/sites/${open.siteId}/${page.to}`"
+              :to="`/sites/${siteId}/${page.to}`"
               class="menu-row block"
               :class="{ 'bg-moss-wash': active }"
             >
@@ -215,7 +218,7 @@ const commands = computed<Command[]>(() => [
           </MenuItem>
           <MenuItem v-slot="{ active }">
             <a
-              :href="`/api/sites/${open.siteId}/bundle`"
+              :href="`/api/sites/${siteId}/bundle`"
               download
               class="menu-row block"
               :class="{ 'bg-moss-wash': active }"
@@ -225,7 +228,7 @@ const commands = computed<Command[]>(() => [
           </MenuItem>
           <MenuItem v-slot="{ active }">
             <a
-              :href="`/api/sites/${open.siteId}/export`"
+              :href="`/api/sites/${siteId}/export`"
               download
               class="menu-row block"
               :class="{ 'bg-moss-wash': active }"
@@ -279,7 +282,7 @@ const commands = computed<Command[]>(() => [
         </p>
         <p v-if="outdated" class="bg-ochre-wash px-4 py-2 text-[13.5px]">
           The firm’s catalogue has other figures for {{ outdated }} than this plan.
-          <RouterLink :to="`/sites/${open.siteId}/catalogue`" class="text-moss font-semibold underline">
+          <RouterLink :to="`/sites/${siteId}/catalogue`" class="text-moss font-semibold underline">
             Look, and take them over
           </RouterLink>
         </p>

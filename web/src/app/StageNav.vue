@@ -37,7 +37,7 @@ watch(
     <ol class="flex max-md:min-w-max md:flex-col">
       <li v-for="row in rows" :key="row.stage">
         <RouterLink
-          :to="`/sites/${open.siteId}/${row.stage}`"
+          :to="`/sites/${String(route.params.id)}/${row.stage}`"
           class="flex items-center gap-2 px-3 py-2 md:px-4"
           :class="
             route.name === row.stage

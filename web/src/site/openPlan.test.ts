@@ -300,6 +300,18 @@ describe('the open plan', () => {
     expect(server.assess).toHaveBeenCalledTimes(asked)
   })
 
+  it('shows nothing of the site before while another is being opened', async () => {
+    const open = await opened()
+    let answer: (read: SavedPlan) => void = () => undefined
+    server.readPlan.mockImplementationOnce(() => new Promise((done) => (answer = done)))
+    const opening = open.open('hollin-bank')
+    await vi.waitFor(() => expect(server.readPlan).toHaveBeenCalledTimes(2), 60_000)
+    expect([open.plan, open.saved, open.assessment, open.savedAssessment]).toEqual([null, null, null, null])
+    answer({ ...saved(4, 'of Hollin Bank'), siteId: 'hollin-bank' })
+    await opening
+    expect([open.siteId, open.saved?.number]).toEqual(['hollin-bank', 4])
+  })
+
   it('breaks off what is being tried out when it is dropped', async () => {
     const open = await opened()
     let signal: AbortSignal | undefined

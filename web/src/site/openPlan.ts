@@ -54,6 +54,9 @@ export const useOpenPlan = defineStore('openPlan', () => {
   async function open(id: string): Promise<void> {
     await inOrder(async () => {
       plan.value = null
+      saved.value = null
+      assessment.value = null
+      savedAssessment.value = null
       before = null
       conflict.value = null
       refused.value = null
