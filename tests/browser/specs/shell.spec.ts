@@ -36,7 +36,7 @@ for (const width of [1280, 390])
     await page.goto(`${demo}${site}/main`)
     await expect(page.getByRole('heading', { name: 'The stop valve', exact: true })).toBeVisible()
     await page.getByRole('link', { name: 'All sites' }).click()
-    await page.route(/\/api\/sites\/quern-house$/, async (route) => {
+    await page.route(/\/api\/sites\/quern-house\/plan$/, async (route) => {
       await held
       await route.continue()
     })
