@@ -50,11 +50,12 @@ public static class RuleChecker
         {
             var rules = CheckedRules.Of(plan, valves, alike[0].SensorId);
             ulong mask = alike[0].StopValveIds.Aggregate(0ul, (bits, id) => bits | (1ul << Array.IndexOf(valves, id)));
-            int[] times = [.. Enumerable.Range(0, rules.Rules.Count)
-                .Where(r => rules.HearsWatched[r] && (rules.Program.Closes(r) & mask) != 0)
-                .Select(r => RuleProgram.Milliseconds(rules.Rules[r].ConfirmS) + RuleProgram.Milliseconds(rules.Rules[r].DelayS))];
+            Rule[] closing = [.. rules.Rules.Where((_, r) => rules.HearsWatched[r] && (rules.Program.Closes(r) & mask) != 0)];
             bool isLinked = (rules.LinkedValves[rules.Watched] & mask) != 0;
-            int? withinMs = times.Length > 0 ? times.Max() : isLinked ? 0 : null;
+            // Who leaves just before the sensor is confirmed waits for another rule's delay from then on.
+            int? withinMs = closing.Length > 0
+                ? closing.Max(r => RuleProgram.Milliseconds(r.ConfirmS)) + closing.Max(r => RuleProgram.Milliseconds(r.DelayS))
+                : isLinked ? 0 : null;
             var goal = new CheckGoal { Valves = mask, WithinTicks = (withinMs ?? 0) / rules.TickMs, OpensWhileWet = opensWhileWet, OthersStayDry = !opensWhileWet, IsHeard = static (_, _, _) => false };
             return Claim(opensWhileWet ? CheckedProperty.ClosesAfterHand : CheckedProperty.Closes, alike, null, alike[0].StopValveIds, withinMs, Look(rules, valves, goal));
         }

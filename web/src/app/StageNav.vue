@@ -49,8 +49,8 @@ watch(
           <StageMark :state="row.state" />
           <span class="grow">
             {{ stageWords[row.stage] }}
-            <span class="text-faded block text-[12px] font-normal max-md:hidden">{{
-              stageStateWords[row.state]
+            <span class="text-faded block min-h-lh text-[12px] font-normal max-md:hidden">{{
+              open.assessment ? stageStateWords[row.state] : ''
             }}</span>
           </span>
           <kbd class="text-faded figures text-[12px] max-md:hidden" aria-hidden="true">{{ row.key }}</kbd>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import shown from '@/api/shown.json'
 import type { UnitSystem } from '@/api/types'
-import { clock, duration, figure, inSentence, show, showBounds, type ShownKind } from './units'
+import { clock, duration, exactClock, figure, inSentence, show, showBounds, type ShownKind } from './units'
 
 describe('figures', () => {
   it.each([
@@ -31,6 +31,17 @@ describe('figures', () => {
     [3599.4, '59:59'],
     [7200, '2 h 00 min'],
   ])('%f seconds are shown as %s on a clock', (seconds, text) => expect(clock(seconds)).toBe(text))
+
+  it.each([
+    [5, '0:05'],
+    [4 / 3, '0:01.33'],
+    [4.5, '0:04.5'],
+    [59.999, '1:00'],
+    [61.05, '1:01.05'],
+    [7200.5, '2 h 00 min'],
+  ])('%f seconds are shown as %s where part of one decides', (seconds, text) =>
+    expect(exactClock(seconds)).toBe(text),
+  )
 
   it('shows one value in either system', () => {
     expect(show('pressure', 4e5, 'metric')).toBe('4 bar')

@@ -43,6 +43,14 @@ export function clock(seconds: number): string {
   return whole < 3600 ? `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}` : duration(seconds)
 }
 
+/** A time that is not always of whole seconds, where part of one decides: 0:05, 0:01.33. */
+export function exactClock(seconds: number): string {
+  const hundredths = Math.round(seconds * 100)
+  const part = hundredths % 100
+  const whole = clock((hundredths - part) / 100)
+  return part && hundredths < 360_000 ? `${whole}.${String(part).padStart(2, '0').replace(/0$/, '')}` : whole
+}
+
 /** A time of day, from minutes after midnight: 6:00. */
 export const timeOfDay = (min: number): string => {
   const whole = Math.floor(min)

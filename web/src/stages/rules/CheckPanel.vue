@@ -6,7 +6,7 @@ import { rehearsalQuery } from '@/site/meanwhile'
 import { useOpenPlan } from '@/site/openPlan'
 import { usePlanQuery } from '@/site/queries/planQuery'
 import SeverityMark from '@/ui/SeverityMark.vue'
-import { clock } from '@/ui/units'
+import { exactClock } from '@/ui/units'
 import { claimText, faultsText, remedyOf, severityOf, stepText, verdictWords } from './claims'
 
 /** What holds of the rules whatever happens in whatever order, and the shortest story in which it does not. */
@@ -62,8 +62,8 @@ const others = computed(() => (data.value?.claims ?? []).filter((c) => c.verdict
               {{ claim.isShortest ? 'The shortest way there' : 'A way there' }}
             </summary>
             <ol class="mt-1 space-y-1">
-              <li v-for="(step, s) in claim.steps" :key="s" class="grid grid-cols-[4rem_1fr] gap-x-2">
-                <span class="figures text-right text-[13.5px]">{{ clock(step.atS) }}</span>
+              <li v-for="(step, s) in claim.steps" :key="s" class="grid grid-cols-[4.5rem_1fr] gap-x-2">
+                <span class="figures text-right text-[13.5px]">{{ exactClock(step.atS) }}</span>
                 <span :class="{ 'text-clay font-semibold': step.kind === 'missed' }">{{
                   stepText(plan, claim, step)
                 }}</span>

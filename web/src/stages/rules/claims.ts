@@ -1,7 +1,7 @@
 import type { CheckedClaim, CheckStep, Plan, Rule, Severity } from '@/api/types'
 import { leakName, sensorName, valveName } from '@/site/names'
 import { names } from '@/site/rules'
-import { clock, timeOfDay } from '@/ui/units'
+import { exactClock, timeOfDay } from '@/ui/units'
 import { breakableWords, faultWords, modeWords, triggerChoices } from '@/ui/words'
 
 export const verdictWords: Record<CheckedClaim['verdict'], string> = {
@@ -19,7 +19,7 @@ const valveNames = (plan: Plan, ids: readonly string[]) => ids.map((id) => valve
 export function claimText(plan: Plan, claim: CheckedClaim): string {
   const names = claim.sensorIds.map((id) => sensorName(plan, id))
   const who = names.length > 2 ? `any of ${names.length} sensors (${names[0]}, …)` : names.join(' or ')
-  const within = claim.withinS ? `within ${clock(claim.withinS)}` : 'at once'
+  const within = claim.withinS ? `within ${exactClock(claim.withinS)}` : 'at once'
   switch (claim.property) {
     case 'closes':
       return `${who} wet: ${valveNames(plan, claim.stopValveIds)} closes ${within}.`
